@@ -17,7 +17,7 @@ function readPort(text = "4170") {
   return giveUp(`PORT is "${text}"; it must be a number from 1 to 65535.`);
 }
 
-/** The application's modules: as they are built, or as Vite has them at the moment. */
+/** The application's modules: built, or from Vite. */
 async function loader() {
   if (!development) return { load: () => import("./build/server/index.js"), middlewares: null, fix: () => {} };
   const { createServer } = await import("vite");
@@ -37,7 +37,7 @@ const { door, openWorkplace, startWork, stopWork, addDemo, openFilms, StartError
 const app = express();
 app.disable("x-powered-by");
 app.use(door(development));
-// Who asks before the library is open waits for it.
+// Requests before the library is open wait for it.
 let opened;
 const opening = new Promise((resolve) => (opened = resolve));
 app.use((_req, _res, next) => void opening.then(() => next()));
@@ -62,7 +62,7 @@ app.use(async (req, res, next) => {
   }
 });
 
-/** Listens, or gives up if something else does. */
+/** Listens, or gives up if the port is taken. */
 const listen = () =>
   new Promise((resolve) => {
     const listening = app.listen(port, HOST, (error) => {
@@ -72,7 +72,7 @@ const listen = () =>
     });
   });
 
-// The port comes first: a start that is refused leaves nothing behind.
+// The port comes first: a refused start leaves nothing behind.
 const server = await listen();
 try {
   await openWorkplace(url);
@@ -81,7 +81,7 @@ try {
   giveUp(error.message);
 }
 opened();
-// An upload of a large film takes longer than Node allows a request by default.
+// Uploading a large film takes longer than Node allows a request by default.
 server.requestTimeout = 0;
 
 let stopping = false;

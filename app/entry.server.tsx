@@ -5,15 +5,15 @@ import { renderToPipeableStream } from "react-dom/server";
 import { type EntryContext, isRouteErrorResponse, type RouterContextProvider, ServerRouter } from "react-router";
 import { nonceContext } from "~/nonce";
 
-/** Milliseconds after which what a page still waits for is given up. */
+/** Milliseconds after which pending parts of a page are given up. */
 export const streamTimeout = 5_000;
 
-/** What is asked for and is not there is no fault of ours, nor is a page that was left. */
+/** Missing pages and aborted requests are no errors of ours. */
 export function handleError(error: unknown, { request }: { request: Request }): void {
   if (!request.signal.aborted && !isRouteErrorResponse(error)) console.error(error);
 }
 
-/** Draws a page on the server. React Router's own way, with the nonce that the content security policy asks for. */
+/** Renders a page on the server: React Router's default, with the nonce required by the content security policy. */
 export default function handleRequest(
   request: Request,
   status: number,

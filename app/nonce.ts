@@ -1,4 +1,4 @@
 import { createContext } from "react-router";
 
-/** The word, new for each answer, without which no script that stands in a page is run. */
+/** Nonce of the content security policy, new for each answer, without which no script in a page runs. */
 export const nonceContext = createContext("");

@@ -29,7 +29,7 @@ export function Layout({ children }: { children: React.ReactNode }) {
   );
 }
 
-/** Whether there is room to work, which every page says when there is none. */
+/** Notice about scarce disk space, shown on every page. */
 export function loader() {
   return { diskNotice: diskNotice() };
 }

@@ -26,7 +26,7 @@ async function analyse(file: string, options: AnalyseOptions, { terminal, progre
   });
   let before: string | null = null;
   const shots = found.map((shot) => {
-    // Without a version the window is that of an upright one, the shape that is asked for most.
+    // Without a version, the window of the most usual upright one is assumed.
     const window = { width: (picture.height * 9) / 16, height: picture.height };
     const problem = { ...shot, shot: shot.range, picture, window, rate, before, attention: USUAL_ATTENTION };
     const plan = planFollowing(problem);

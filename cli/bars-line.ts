@@ -1,7 +1,7 @@
 import { counted } from "~/texts/numbers";
 import type { Box, Size } from "~/core/geometry/box";
 
-/** What is said of a film's letterbox, as lines; nothing where it has none. */
+/** Lines about a film's letterbox; none where it has none. */
 export function barsLines(shots: readonly { active: Box | null }[], picture: Size): string[] {
   const counts = new Map<string, number>();
   for (const { active } of shots) {

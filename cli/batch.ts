@@ -1,4 +1,4 @@
-/** Converts all films of a folder, goes on where it was stopped, and keeps a log that programs can read. */
+/** Converts all films of a folder, resumes where it was stopped, and keeps a machine-readable log. */
 import { createHash } from "node:crypto";
 import { appendFileSync, existsSync, readFileSync } from "node:fs";
 import { appendFile, mkdir, readdir, stat } from "node:fs/promises";
@@ -26,19 +26,19 @@ interface BatchOptions extends VersionOptions {
 const Entry = z.object({
   at: z.string(),
   film: z.string(),
-  /** What tells the film's file from another in its place, and what was asked for, as words. */
+  /** Identity of the film's file, and the settings, as text. */
   source: z.string(),
   settings: z.string(),
   out: z.string(),
   state: z.enum(["done", "check-failed", "failed"]),
   seconds: z.number(),
-  /** What is wrong, where something is. */
+  /** The fault, if any. */
   error: z.string().nullable(),
   bytes: z.number().nullable(),
 });
 type Entry = z.infer<typeof Entry>;
 
-/** A film that was written to a moment ago may not be all there yet. */
+/** Milliseconds without changes after which a film is complete. */
 const AT_REST_MS = 5000;
 const FAILED = 1;
 
@@ -48,7 +48,7 @@ function parseSeconds(text: string): number {
   return seconds;
 }
 
-/** What has been done by earlier runs; the last word on each file counts. */
+/** Results of earlier runs; the last line about each file counts. */
 function readLog(file: string): Map<string, Entry> {
   const entries = new Map<string, Entry>();
   if (!existsSync(file)) return entries;
@@ -66,7 +66,7 @@ function readLog(file: string): Map<string, Entry> {
   return entries;
 }
 
-/** What was asked for of a target, as a word. */
+/** Settings of a target, as text. */
 function settingsOf({ size, framing, limitSeconds, above }: Target, options: BatchOptions, out: string): string {
   const { versions, preset, out: folder, name, log, watch, parts, reports, ...said } = { ...framing, ...options };
   const output = outputOf(options, out, above.output);
@@ -90,11 +90,11 @@ class Batch {
   ) {
     this.log = options.log ?? join(options.out, "glad-pan-batch.jsonl");
     this.entries = readLog(this.log);
-    // What a run that was killed has left of a line is not to be the beginning of another.
+    // An incomplete line left by a killed run must not be the start of another.
     if (existsSync(this.log) && !readFileSync(this.log, "utf8").endsWith("\n")) appendFileSync(this.log, "\n");
   }
 
-  /** The films of the folder that are at rest, by name. */
+  /** The complete films of the folder, by name. */
   async films(): Promise<string[]> {
     const names = (await readdir(this.folder)).filter((name) => !name.startsWith(".") && isFilmName(name)).sort();
     const films: string[] = [];
@@ -106,7 +106,7 @@ class Batch {
     return films;
   }
 
-  /** What is made of a film; its names stay the same through the run. */
+  /** The targets of a film; their names stay the same through the run. */
   private targetsOf(file: string): Target[] {
     const known = this.targets.get(file);
     if (known) return known;
@@ -132,7 +132,7 @@ class Batch {
     await appendFile(this.log, `${JSON.stringify(entry)}\n`);
   }
 
-  /** Converts what has not been converted yet; a film that cannot be is told of and passed over. */
+  /** Converts what has not been converted yet; a film that cannot be is reported and skipped. */
   async run(running: Running): Promise<void> {
     const { terminal, signal } = running;
     for (const file of await this.films()) {
@@ -168,7 +168,7 @@ class Batch {
 
 const WORDS = { done: "done", "check-failed": "check failed", failed: "failed" } as const;
 
-/** A table of what was done, in columns. */
+/** A table of the results, in columns. */
 function tableOf(results: readonly Entry[]): string {
   const rows = results.map(({ film, out, state, seconds, bytes }) => [
     film,

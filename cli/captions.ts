@@ -1,4 +1,4 @@
-/** Captions on the command line: from a file onto the picture, into a file beside it, or into a track of it. */
+/** Captions on the command line: burnt in, in a sidecar file, or in a caption track. */
 import { basename } from "node:path";
 import { type Command, InvalidArgumentError } from "commander";
 import { type Caption, captionsOf, retimed } from "~/core/captions/caption";
@@ -46,7 +46,7 @@ export const addCaptionOptions = (command: Command): Command =>
     .option("--sidecar", "write the captions beside the result, as SRT and WebVTT")
     .option("--track", "put the captions into the result as a text track");
 
-/** @throws UsageError if there is no caption in it */
+/** @throws UsageError if it contains no caption */
 function captionsFrom(text: string, name: string) {
   try {
     return readCaptions(text, name);
@@ -55,19 +55,18 @@ function captionsFrom(text: string, name: string) {
   }
 }
 
-/** What a version gets of the captions of its film. */
+/** The captions of a film, as a version gets them. */
 export class FilmCaptions {
   private constructor(
     readonly captions: readonly Caption[],
     private readonly options: CaptionOptions,
     private readonly info: FilmInfo,
-    /** What to say of the file. */
+    /** Messages about the file. */
     readonly said: readonly string[],
   ) {}
 
   /**
-   * Reads the file of captions that was asked for.
-   *
+   * Reads the caption file that was given.
    * @returns null where none was
    * @throws UsageError if it cannot be used
    */
@@ -92,18 +91,18 @@ export class FilmCaptions {
     return new FilmCaptions(captions, options, info, said);
   }
 
-  /** How a version shows them: as it would, drawn on the picture only where that was asked for. */
+  /** The version's settings, burnt in only where that was requested. */
   shownBy(settings: CaptionSettings): CaptionSettings {
     const { burn, sidecar, track } = this.options;
     return { ...settings, burnt: burn ?? !(sidecar || track) };
   }
 
-  /** Writes them beside a result, where that was asked for. */
+  /** Writes them beside a result, where that was requested. */
   async writeBeside(out: string, kept: readonly FrameRange[]): Promise<void> {
     if (this.options.sidecar) await writeSidecars(out, this.saidIn(kept));
   }
 
-  /** Lets work have a file of what goes into a track; none where that was not asked for. */
+  /** Gives work a file for a caption track; null where none was requested. */
   withTrack<T>(kept: readonly FrameRange[], work: (file: string | undefined) => Promise<T>): Promise<T> {
     return this.options.track ? withTrack(this.saidIn(kept), work) : work(undefined);
   }

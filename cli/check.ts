@@ -1,4 +1,4 @@
-/** Prints the flags of reports, and says by its exit code whether any is worse than may be. */
+/** Prints the flags of reports, and returns an exit code if any is worse than the limit. */
 import { Command, InvalidArgumentError } from "commander";
 import { readFlags } from "~/core/formats/read-report";
 import { formatTimecode } from "~/core/time/timecode";
@@ -11,9 +11,9 @@ interface CheckOptions {
   json?: boolean;
 }
 
-/** What is worse than this fails where nothing else is said. */
+/** Limit of severity where none is given. */
 const USUAL_LIMIT = 50;
-/** The exit code of reports in which something is worse than may be. */
+/** Exit code if a flag exceeds the limit. */
 const WORSE = 3;
 
 function parseSeverity(text: string): number {

@@ -1,4 +1,4 @@
-/** Converts a film without the app: what `convert`, `export` and `batch` have in common. */
+/** Converts a film without the app: the common part of `convert`, `export` and `batch`. */
 import { writeFile } from "node:fs/promises";
 import { resolve } from "node:path";
 import { counted } from "~/texts/numbers";
@@ -30,34 +30,34 @@ import type { Running } from "./progress-line";
 import type { Target, TargetOptions } from "./targets";
 import type { Terminal } from "./terminal";
 
-/** What can be said of how a film is converted. */
+/** Options of a conversion. */
 export interface ConvertOptions
   extends TargetOptions, FilmChoices, CaptionOptions, OutputOptions, Pick<FindOptions, "mark" | "pictureArea"> {
   from?: number;
   to?: number;
   leaveOut: FrameRange[];
-  /** The folder in which parts of renders are kept. */
+  /** Folder of rendered parts. */
   parts?: string;
-  /** A report of `analyse` or `convert`, in place of looking through the film. */
+  /** A report of `analyse` or `convert`, instead of analysing the film. */
   analysis?: string;
-  /** Of the parts of a render, those that are made; nothing is joined then. */
+  /** Share of a render's parts to make; nothing is joined then. */
   share?: Share;
 }
 
-/** The exit code of files that are written, and in which the check has found something. */
+/** Exit code for files that were written, but in which the check has found faults. */
 export const NEEDS_A_LOOK = 3;
 
 /** A file that was written. */
 export interface Converted {
   out: string;
-  /** What it is, in a line. */
+  /** Its facts, in a line. */
   line: string;
   figures: FileFigures;
-  /** What the check found wrong in it. */
+  /** Faults found by the check. */
   faults: string[];
 }
 
-/** What is looked at of the film. */
+/** Range of the film to analyse. */
 function rangeFrom(options: ConvertOptions, film: FilmFile): FrameRange {
   const range = { start: options.from ?? 0, end: options.to ?? film.info.frames };
   if (range.end > film.info.frames) {
@@ -67,7 +67,7 @@ function rangeFrom(options: ConvertOptions, film: FilmFile): FrameRange {
   return range;
 }
 
-/** What of that is converted. */
+/** Ranges of it to convert. */
 function keptFrom(range: FrameRange, { leaveOut }: ConvertOptions, film: FilmFile): FrameRange[] {
   const beyond = leaveOut.find(({ end }) => end > film.info.frames);
   if (beyond) {
@@ -86,13 +86,13 @@ interface Found {
   lacking: Lacking;
   faults: PictureFaults;
   kept: FrameRange[];
-  /** What lies above the picture, where that was said. */
+  /** Layers above the picture, if given. */
   layers: TargetOptions["layers"];
   captions: FilmCaptions | null;
   options: OutputOptions & Pick<ConvertOptions, "parts" | "share">;
 }
 
-/** How a version that is being made is watched and ended. */
+/** How the conversion of a version is monitored and cancelled. */
 interface Watched {
   terminal: Terminal;
   show: (what: string, share: number) => void;
@@ -107,7 +107,7 @@ async function convertTo(
 ): Promise<Converted | null> {
   const { show, signal } = watched;
   const output = outputOf(options, out, above.output);
-  // What is marked is followed whatever else is asked for.
+  // Marks are followed whatever rule is given.
   const own = new OwnFiles();
   const ready = { ...framing, backdrop: await own.backdrop(framing.backdrop) };
   const laid = layPaths(
@@ -125,7 +125,7 @@ async function convertTo(
   };
   const plan = { ...film, ...toRender(laid, over, captions?.captions ?? []), own: files, output };
   const isOwn = files.pictures.size + files.moving.size + files.fonts.size > 0;
-  // What is the editor's own is told apart by its name alone here; parts are kept only without it.
+  // The editor's own files are identified by name only here; parts are kept only without them.
   const parts = options.parts !== undefined && !isOwn ? { folder: options.parts, film: identityOf(film) } : undefined;
   const render = (track?: string) =>
     exportVersion(track === undefined ? plan : { ...plan, captions: track }, out, {
@@ -165,8 +165,7 @@ async function convertShare(
 }
 
 /**
- * What an earlier run has found in a film.
- *
+ * Findings of an earlier run.
  * @throws UsageError if the report is of another film, or cannot be read
  */
 async function foundBefore(report: string, film: FilmFile, options: ConvertOptions) {
@@ -180,8 +179,7 @@ async function foundBefore(report: string, film: FilmFile, options: ConvertOptio
 }
 
 /**
- * Converts a film to each of some targets; it is looked through once.
- *
+ * Converts a film to each of some targets, after one analysis.
  * @returns the files, in the order of the targets
  * @throws UsageError where the options do not fit the film, and FilmError where the film cannot be used
  */

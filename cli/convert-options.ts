@@ -5,7 +5,7 @@ import { addFilmOptions } from "./open-film";
 import { addActiveOption, addMarkOption, parseLayers } from "./options";
 import { addOutputOptions } from "./output-options";
 
-/** What goes with any film, and with several. */
+/** Options for one film and for several. */
 export const addCommonOptions = (command: Command): Command =>
   addOutputOptions(addFilmOptions(addFramingOptions(command)))
     .option(
@@ -15,6 +15,6 @@ export const addCommonOptions = (command: Command): Command =>
     )
     .option("--parts <folder>", "keep parts of renders there: what has not changed is not rendered again");
 
-/** The same, and what is said of one film. */
+/** The same, with those for one film. */
 export const addConvertOptions = (command: Command): Command =>
   addCaptionOptions(addActiveOption(addMarkOption(addCommonOptions(command))));

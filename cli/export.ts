@@ -16,7 +16,7 @@ export const addVersionOptions = (command: Command): Command =>
     .option("--name <pattern>", "how files are called: {film}, {version}, {size}, {date}, {number}", USUAL_PATTERN)
     .option("--reports", "write a report beside each file, as JSON (docs/formats.md)");
 
-/** One film alone has no marks, frames or captions here: those are said of a single film with `convert`. */
+/** Marks, ranges and captions belong to a single film, and are options of `convert`. */
 export const ONE_FILM_NOTHING = { mark: [], leaveOut: [], captionsOffset: 0 };
 
 export function exportCommand(terminal: Terminal): Command {

@@ -1,4 +1,4 @@
-/** What `convert` and `analyse` have in common: the analysis, the marks, and whom each shot follows. */
+/** The common part of `convert` and `analyse`: the analysis, the marks, and whom each shot follows. */
 import { type Lacking, lackingOf } from "~/core/checks/lacking-pictures";
 import type { PictureFaults } from "~/core/checks/picture-faults";
 import { type Box, boxContains, clipBox, wholeOf } from "~/core/geometry/box";
@@ -16,7 +16,7 @@ export interface FindOptions {
   pictureArea?: Box | null;
 }
 
-/** A shot with what was found in it and whom it follows. */
+/** A shot with its tracks and its subject. */
 export interface FoundShot extends AnalysedShot {
   rule: FollowRule;
 }
@@ -52,9 +52,8 @@ async function withMark(
 }
 
 /**
- * Finds the shots of a range of a film, what is in each, whom to follow, and what the film lacks.
- *
- * @throws UsageError for marks that lie outside the range or the picture, and for an area that does
+ * Finds the shots of a range of a film, their tracks and subjects, and what the film lacks.
+ * @throws UsageError for marks outside the range or the picture, and for such an area
  */
 export async function findShots(
   film: FilmFile,

@@ -1,4 +1,4 @@
-/** How the window moves and how large it is, as it is said on the command line. */
+/** Movement and size of the window, as options of the command line. */
 import { type Command, InvalidArgumentError, Option } from "commander";
 import { Backdrop, USUAL_BACKDROP } from "~/core/composition/backdrop";
 import { Edge, EDGE_LOOKS } from "~/core/composition/edge";
@@ -22,18 +22,18 @@ import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
 import { type BackdropFile, isFilmFile } from "./own-files";
 import { addFollowOption } from "./options";
 
-/** An option is called as the setting that it sets. */
+/** Options are named after their settings. */
 export interface FramingOptions extends Omit<FramingSettings, "panes" | "backdrop"> {
-  /** What the panes of a stack are; no option says it, but a preset may. */
+  /** The panes of a stack, from a preset; there is no option for them. */
   panes?: FramingSettings["panes"];
-  /** Where a picture that does not fill the frame stands in it; where the layout has it if left out. */
+  /** Place of a picture that does not fill the frame; the layout's if left out. */
   place?: number;
   backdrop: Backdrop | BackdropFile;
   follow: FollowRule;
   keepBoth?: boolean;
 }
 
-/** How far a free zoom goes in if nobody says. */
+/** Strongest free zoom if none is given. */
 const USUAL_MOST = 1.5;
 
 export function parseMovement(text: string): MovementChoice {
@@ -72,7 +72,7 @@ function parseStack(text: string): Layout | null {
   return Stack.safeParse({ ...STACK, places }).data ?? null;
 }
 
-/** "fill", "whole", "whole:0.6" for what is between the two, "stack", or "stack:60-40". */
+/** "fill", "whole", "whole:0.6" for a size between the two, "stack", or "stack:60-40". */
 export function parseLayout(text: string): Layout {
   if (text === "fill") return FILL;
   const stack = /^stack(?::(.+))?$/.exec(text);
@@ -93,7 +93,7 @@ const PLACES = new Map([
   ["bottom", 1],
 ]);
 
-/** "top", "third", "middle", "bottom", or a share of what is left of the frame. */
+/** "top", "third", "middle", "bottom", or a share of the rest of the frame. */
 export function parsePlace(text: string): number {
   const place = PLACES.get(text) ?? Number(text);
   if (text.trim() !== "" && place >= 0 && place <= 1) return place;
@@ -120,7 +120,7 @@ export function parseBackdrop(text: string): Backdrop | BackdropFile {
   );
 }
 
-/** "none", "shadow" or "feather", and ":CORNER" for how round its corners are. */
+/** "none", "shadow" or "feather", with ":CORNER" for the roundness of its corners. */
 export function parseEdge(text: string): Edge {
   const [look, corner = "0"] = text.split(":");
   const parsed = Edge.safeParse({ look, corner: Number(corner) });

@@ -1,4 +1,4 @@
-/** Lays the paths of a version as options say; on the command line nothing is set by hand. */
+/** Lays the paths of a version from options, without any hand keys. */
 import { USUAL_CAPTIONS } from "~/core/captions/caption-settings";
 import type { Caption } from "~/core/captions/caption";
 import { USUAL_LIMITS } from "~/core/checks/check-settings";
@@ -20,10 +20,10 @@ import type { ShotSettings } from "~/core/version/shot-settings";
 import { versionFlags } from "~/core/version/version-flags";
 import { type ReadyOptions, settingsOf } from "./framing-options";
 
-/** A shot that was found, and whom it follows. */
+/** A shot with its tracks and its subject. */
 type ShotToLay = Pick<ShotFraming, "range" | "tracks" | "rule" | "active"> & { begins: Transition };
 
-/** @param options with what of the shots is shown; all of them if left out */
+/** @param options with the ranges of the shots that are shown; all if left out */
 export function layPaths(
   film: LaidVersion["film"],
   shots: readonly ShotToLay[],
@@ -40,7 +40,7 @@ export function layPaths(
   return lay(film, options.size, sets, tracks);
 }
 
-/** What a report tells beside the paths. */
+/** What a report contains beside the paths. */
 interface Known {
   lacking: Lacking;
   faults?: PictureFaults;
@@ -48,7 +48,7 @@ interface Known {
   above?: Pick<VersionLayers, "layers" | "safeArea">;
 }
 
-/** The report of a version, with what deserves a flag in it. */
+/** The report of a version, with its flags. */
 export function reportOf(
   film: Omit<ReportedFilm, "lacking">,
   laid: LaidVersion,

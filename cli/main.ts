@@ -1,4 +1,4 @@
-/** The command line, as a function: `./glad-pan COMMAND` comes here for everything that is not set-up. */
+/** The command line, as a function: every `./glad-pan COMMAND` except set-up. */
 import { existsSync } from "node:fs";
 import { Command, CommanderError } from "commander";
 import { StartError } from "~/disk/start-error";
@@ -27,7 +27,7 @@ const COMMANDS = [
 const FAILED = 1;
 const WRONG_USAGE = 2;
 
-/** A film's name may begin with a dash; where there is such a file, it is no option. */
+/** A film's name may begin with a dash; if there is such a file, it is no option. */
 function withFileNames([command, first, ...rest]: readonly string[]): string[] {
   const isFile = first?.startsWith("-") && existsSync(first);
   return [command, isFile ? `./${first}` : first, ...rest].filter((arg) => arg !== undefined);
@@ -35,9 +35,8 @@ function withFileNames([command, first, ...rest]: readonly string[]): string[] {
 
 /**
  * Carries out a command.
- *
  * @param args the command and its arguments, such as "convert film.mp4 --size 1080x1920 --out out.mp4"
- * @returns the exit code, once all is written
+ * @returns the exit code, once everything is written
  */
 export async function run(args: readonly string[], terminal: Terminal): Promise<number> {
   const program = new Command("glad-pan")
@@ -49,7 +48,7 @@ export async function run(args: readonly string[], terminal: Terminal): Promise<
     await program.parseAsync(withFileNames(args), { from: "user" });
     return terminal.status;
   } catch (error) {
-    // What commander refuses it has explained already.
+    // Commander has explained its own errors already.
     if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : WRONG_USAGE;
     const said = error instanceof Error ? error.message : String(error);
     const isExplained = [UsageError, FilmError, StartError].some((known) => error instanceof known);

@@ -12,9 +12,9 @@ import { straighten } from "~/media/straighten.server";
 import { UsageError } from "./options";
 import type { Terminal } from "./terminal";
 
-/** How a film is taken, as it is said on the command line. */
+/** How a film is read, as options. */
 export interface FilmChoices {
-  /** Which of its sounds, from 1 on. */
+  /** Number of its audio track, from 1. */
   audioTrack?: number;
   fields?: boolean;
 }
@@ -39,7 +39,7 @@ function taken(info: FilmInfo, name: string, { audioTrack, fields }: FilmChoices
   }
 }
 
-/** Looks into a film; one whose times start over is looked into as it is once they do not. */
+/** Probes a film; one whose times start over is straightened first. */
 async function straight(file: string, name: string, terminal: Terminal): Promise<Pick<FilmFile, "file" | "info">> {
   const info = await probeFilm(file, name);
   if (!info.timeBreaks) return { file, info };
@@ -51,7 +51,7 @@ async function straight(file: string, name: string, terminal: Terminal): Promise
   return { file: inOrder, info: await probeFilm(inOrder, name) };
 }
 
-/** Looks into a film, and says what it lacks as far as that can be told without decoding it. */
+/** Probes a film, and reports what it lacks as far as that is known without decoding. */
 export async function openFilm(file: string, terminal: Terminal, choices: FilmChoices = {}): Promise<FilmFile> {
   const name = basename(file);
   const found = await straight(file, name, terminal);
@@ -62,7 +62,7 @@ export async function openFilm(file: string, terminal: Terminal, choices: FilmCh
   return film;
 }
 
-/** What is said of pictures that could not be decoded, once the film has been. */
+/** Lines about pictures that could not be decoded, after the film has been. */
 export const undecodedLines = ({ undecoded }: Lacking, { name, info }: FilmFile): string[] =>
   describeLacking({ held: 0, longHolds: [], cutOff: 0, undecoded }, info.frames, info.rate).map(
     (sentence) => `${name}: ${sentence}.`,

@@ -53,7 +53,7 @@ export function collectDrop(text: string, earlier: FrameRange[]): FrameRange[] {
   return [...earlier, { start, end }];
 }
 
-/** Reads a file of layers. */
+/** Reads a layers file. */
 export function parseLayers(file: string): ReadLayers & { from: string } {
   try {
     return { ...readLayers(readFileSync(file, "utf8")), from: file };
@@ -63,7 +63,7 @@ export function parseLayers(file: string): ReadLayers & { from: string } {
   }
 }
 
-/** Whom to follow, as it is said on the command line. */
+/** Names of follow rules on the command line. */
 const FOLLOW = { first: "auto", second: "second", both: "both", speaker: "speaker", none: "none" } as const;
 
 /** "first", "second", "both", "speaker" or "none". */
@@ -78,7 +78,7 @@ export interface MarkOption {
   box: Box;
 }
 
-/** "120:800,300,160,200": at frame 120, the box with its left top corner at 800, 300. Collects several. */
+/** "120:800,300,160,200": at frame 120, the box with its top left corner at 800, 300. Collects several. */
 export function collectMark(text: string, earlier: MarkOption[]): MarkOption[] {
   const match = /^(\d+):(-?[\d.]+),(-?[\d.]+),([\d.]+),([\d.]+)$/.exec(text);
   const numbers = match?.slice(1).map(Number);
@@ -108,7 +108,7 @@ export const addMarkOption = (command: Command): Command =>
     [],
   );
 
-/** "0,140,1920,800": the box with its left top corner at 0, 140; "whole" for a picture without bars. */
+/** "0,140,1920,800": the box with its top left corner at 0, 140; "whole" for a picture without bars. */
 export function parseActive(text: string): Box | null {
   if (text === "whole") return null;
   const numbers = /^(\d+),(\d+),(\d+),(\d+)$/.exec(text)?.slice(1).map(Number);

@@ -1,4 +1,4 @@
-/** How a file is encoded, as options of the command line. */
+/** Encoding of a file, as options of the command line. */
 import { type Command, InvalidArgumentError, Option } from "commander";
 import { FORMAT_IDS, type FormatId, outputFormat } from "~/core/formats/output-formats";
 import { LOUDNESS, type OutputSettings, QUALITIES, USUAL_OUTPUT } from "~/core/formats/output-settings";
@@ -42,7 +42,7 @@ const numberBetween = (what: string, least: number, most: number) => (text: stri
   return number;
 };
 
-/** The rates that come with a fraction are called by their rounded numbers. */
+/** Fractional rates by their rounded names. */
 const FRACTIONS: Readonly<Record<string, Rate>> = {
   "23.976": { num: 24_000, den: 1001 },
   "29.97": { num: 30_000, den: 1001 },
@@ -72,7 +72,7 @@ export const addOutputOptions = (command: Command): Command =>
     )
     .option("--sharpen <amount>", "sharpen the picture, 0 to 100", numberBetween("Sharpening", 0, 100));
 
-/** The format that a file's name stands for: of several with one extension the first. */
+/** The format for a file's extension: the first of several. */
 function formatOf(file: string): FormatId | undefined {
   const name = file.toLowerCase();
   if (/\.(m4v|mov)$/.test(name) && !name.endsWith(".mov")) return "mp4";
@@ -80,9 +80,8 @@ function formatOf(file: string): FormatId | undefined {
 }
 
 /**
- * How a file is to be encoded.
- *
- * @param usual what a preset says
+ * Encoding settings of a file.
+ * @param usual those of a preset
  * @throws UsageError if the name does not fit the format, or the options do not fit one another
  */
 export function outputOf(options: OutputOptions, file: string, usual: OutputSettings = USUAL_OUTPUT): OutputSettings {
@@ -110,7 +109,7 @@ export function outputOf(options: OutputOptions, file: string, usual: OutputSett
   };
 }
 
-/** @throws UsageError if this machine cannot write a format */
+/** @throws UsageError if this machine has no encoder for a format */
 export async function requireEncoder({ format }: Pick<OutputSettings, "format">): Promise<void> {
   if ((await offeredFormats()).includes(format)) return;
   const { name, encoder } = outputFormat(format);

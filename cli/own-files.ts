@@ -1,4 +1,4 @@
-/** Pictures and fonts of the editor's own, as the command line is given them. */
+/** The editor's own pictures and fonts, as given to the command line. */
 import { readFile } from "node:fs/promises";
 import { basename, resolve } from "node:path";
 import type { Backdrop } from "~/core/composition/backdrop";
@@ -11,7 +11,7 @@ import { readFont } from "~/media/own/read-font.server";
 import { readPicture } from "~/media/own/read-picture.server";
 import { UsageError } from "./options";
 
-/** A picture file that lies behind the film. */
+/** A picture file for the backdrop. */
 export interface BackdropFile {
   kind: "file";
   file: string;
@@ -21,12 +21,12 @@ export interface BackdropFile {
 export const isFilmFile = (file: string): boolean => /\.(mp4|mov|m4v|mkv|webm|gif|avi|mxf)$/i.test(file);
 
 export class OwnFiles {
-  /** What each is made of, by its id. */
+  /** Content of each file, by its id. */
   readonly pictures = new Map<string, Buffer>();
   readonly moving = new Map<string, string>();
   readonly fonts = new Map<string, Buffer>();
 
-  /** @throws UsageError if the file is not there, or none that can be used */
+  /** @throws UsageError if the file does not exist, or cannot be used */
   private async read<T>(file: string, as: (bytes: Buffer) => T | Promise<T>): Promise<T> {
     try {
       return await as(await readFile(file));
@@ -68,7 +68,7 @@ export class OwnFiles {
     return { kind: "picture", picture, fit: "fill", colour: "#000000", playback: USUAL_PLAYBACK };
   }
 
-  /** Layers of a file, whose pictures and fonts lie beside it. */
+  /** Layers of a file, with the pictures and fonts beside it. */
   async layers({ from, files, layersWith, safeArea }: ReadLayers & { from: string }) {
     const pictures = new Map<string, Picture>();
     const fonts = new Map<string, OwnFont>();

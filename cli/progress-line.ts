@@ -1,19 +1,19 @@
 import type { Terminal } from "./terminal";
 
-/** Where a step is in the whole. */
+/** A step's place in the whole. */
 export interface Step {
-  /** Counted from 1. */
+  /** From 1. */
   number: number;
   of: number;
   what: string;
 }
 
-/** Seconds of a step before anything is said of how long it is going to take. */
+/** Seconds of a step before its remaining time is estimated. */
 const EARLY_SECONDS = 2;
 
 /**
- * Writes progress to the error output: one line that is overwritten on a terminal, a line each tenth elsewhere. The time
- * that is left is told for the step alone: how long the next is going to take nobody knows before it has begun.
+ * Writes progress to the error output: one line that is overwritten on a terminal, a line per tenth elsewhere. The
+ * remaining time is for the present step only: that of the next is unknown before it has begun.
  */
 export class ProgressLine {
   private began = Date.now();
@@ -41,14 +41,14 @@ export class ProgressLine {
   }
 }
 
-/** What a command that takes a while has at hand. */
+/** What a long command needs while it runs. */
 export interface Running {
   terminal: Terminal;
   progress: ProgressLine;
   signal: AbortSignal;
 }
 
-/** Runs something that shows progress and can be interrupted from the keyboard. */
+/** Runs something with progress that can be interrupted from the keyboard. */
 export async function runWithProgress(terminal: Terminal, run: (running: Running) => Promise<void>): Promise<void> {
   const progress = new ProgressLine(terminal);
   const controller = new AbortController();

@@ -5,8 +5,7 @@ import { UsageError } from "./options";
 
 /**
  * Reads a report from a file.
- *
- * @throws UsageError if it cannot be read, or is none; it names the file
+ * @throws UsageError, which names the file, if it cannot be read, or is none
  */
 export async function readReportFile<T>(file: string, read: (text: string) => T): Promise<T> {
   const text = await readFile(file, "utf8").catch((error: NodeJS.ErrnoException) => {

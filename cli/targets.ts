@@ -1,4 +1,4 @@
-/** What a film is converted to: one version that the options speak of, or those of a preset. */
+/** Targets of a conversion: one version from the options, or those of a preset. */
 import { join, parse } from "node:path";
 import type { Command } from "commander";
 import type { PresetVersion } from "~/core/edits/preset";
@@ -15,7 +15,7 @@ export interface TargetOptions extends FramingOptions {
   preset?: string;
   out: string;
   report?: string;
-  /** What lies above the picture; as the style has it if left out. */
+  /** Layers above the picture; the preset's if left out. */
   layers?: ReadLayers & { from: string };
 }
 
@@ -37,7 +37,7 @@ export interface Target {
   above: Pick<PresetVersion, "layers" | "safeArea" | "captions" | "output">;
 }
 
-/** "out.mp4" for a version of several: "out 1080x1920.mp4". */
+/** "out.mp4" for one of several versions: "out 1080x1920.mp4". */
 function nameFor(file: string, { width, height }: Size, taken: ReadonlySet<string>): string {
   const { dir, name, ext } = parse(file);
   for (let n = 1; ; n++) {
@@ -46,7 +46,7 @@ function nameFor(file: string, { width, height }: Size, taken: ReadonlySet<strin
   }
 }
 
-/** How a version of a style is framed, where no option says otherwise. */
+/** Framing of a preset's version, where no option overrides it. */
 function framingOf({ usual }: PresetVersion, options: FramingOptions, isSaid: (option: string) => boolean) {
   const { follow, ...settings } = usual;
   const framing = { ...settings, ...(follow && !isSaid("keepBoth") ? { follow } : {}) };
@@ -54,17 +54,16 @@ function framingOf({ usual }: PresetVersion, options: FramingOptions, isSaid: (o
   return { ...options, ...unsaid };
 }
 
-/** The same, by which options of a command were said. */
+/** The same, by which options were given to a command. */
 export function framedBy(version: PresetVersion, options: FramingOptions, command: Command): FramingOptions {
   return framingOf(version, options, (option) => command.getOptionValueSource(option) === "cli");
 }
 
 /**
- * The versions that are asked for.
- *
- * @param command tells which options were said, and which are as usual
- * @throws UsageError where neither a size nor a style is said, or both are
- * @throws StartError if there is no such style
+ * The requested versions.
+ * @param command tells which options were given, and which have their defaults
+ * @throws UsageError where neither a size nor a preset is given, or both are
+ * @throws StartError if there is no such preset
  */
 export function targetsOf(options: TargetOptions, command: Command): Target[] {
   const { size, preset, out, report } = options;

@@ -1,10 +1,10 @@
-/** Something that text is written to, as a process's output is. */
+/** Text output, such as a process's. */
 interface Stream {
   write(text: string): unknown;
   isTTY?: boolean;
 }
 
-/** Where a command writes, and the exit code that it ends with. */
+/** Output of a command, and its exit code. */
 export class Terminal {
   status = 0;
 
@@ -16,20 +16,20 @@ export class Terminal {
   /** Writes a result: for people, and for programs that read the output. */
   print = (line: string): void => void this.output.write(`${line}\n`);
 
-  /** Tells people what is done and what came of it, beside the results. */
+  /** Writes a message for people, beside the results. */
   tell = (line: string): void => void this.errors.write(`${line}\n`);
 
-  /** Writes over the line that was written last, where that can be done; else a line of its own. */
+  /** Overwrites the last line, where that is possible; otherwise writes a new one. */
   overwrite(line: string): void {
     this.errors.write(this.isInteractive ? `\r\u001b[K${line}` : `${line}\n`);
   }
 
-  /** Whether a line can be written over. */
+  /** Whether a line can be overwritten. */
   get isInteractive(): boolean {
     return this.errors.isTTY === true;
   }
 
-  /** How usage and help are written. */
+  /** Output of usage and help. */
   get writing() {
     return {
       writeOut: (text: string) => void this.output.write(text),

@@ -1,4 +1,4 @@
-/** What films are exported to in one go: shapes, or the versions of a preset, in a folder. */
+/** Targets of a batch: aspect ratios, or the versions of a preset, in a folder. */
 import { basename, join, parse } from "node:path";
 import { type Command, InvalidArgumentError } from "commander";
 import { freeName, nameBy, namePartsOf } from "~/core/formats/file-names";
@@ -10,17 +10,17 @@ import { parseSize, UsageError } from "./options";
 import { outputOf } from "./output-options";
 import { framedBy, NOTHING_ABOVE, type Target } from "./targets";
 
-/** A shape that was asked for, with what it is called. */
+/** A requested aspect ratio with its name. */
 export interface Shape extends Size {
   name: string;
 }
 
-/** Of a shape without a size, the shorter side. */
+/** Shorter side of an aspect ratio without a size. */
 const SHORTER_SIDE = 1080;
-/** A shape of more than this to a side is a size. */
+/** Numbers above this are a size and not a ratio. */
 const MOST_OF_A_RATIO = 64;
 
-/** "9x16" or "9:16" with a shorter side of 1080 pixels, or a size such as "720x1280"; several with commas between them. */
+/** "9x16" or "9:16" with a shorter side of 1080 pixels, or a size such as "720x1280"; several separated by commas. */
 export function parseShapes(text: string): Shape[] {
   return text.split(",").map((each) => {
     const match = /^(\d+(?:\.\d+)?)[x:×](\d+(?:\.\d+)?)$/.exec(each.trim());
@@ -44,10 +44,9 @@ export interface VersionOptions extends ConvertOptions {
 }
 
 /**
- * The files that are made of a film.
- *
- * @param taken names that other films of the same run have
- * @throws UsageError where neither shapes nor a style is said, or both are
+ * The files made from a film.
+ * @param taken names of other films' files in the same run
+ * @throws UsageError where neither aspect ratios nor a preset is given, or both are
  */
 export function targetsIn(file: string, options: VersionOptions, command: Command, taken: Set<string>): Target[] {
   const { versions, preset, out: folder, name: pattern } = options;
@@ -70,7 +69,7 @@ export function targetsIn(file: string, options: VersionOptions, command: Comman
     const fileName = freeName(base, extension, (each) => taken.has(each));
     taken.add(fileName);
     const out = join(folder, fileName);
-    // The name fits by now; this says what else does not.
+    // The name fits by now; this reports anything else that does not.
     outputOf({ ...options, format }, out, above.output);
     const report = options.reports ? join(folder, `${parse(fileName).name}.json`) : undefined;
     return { size: { width, height }, out, report, framing, limitSeconds, above };

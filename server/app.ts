@@ -18,15 +18,14 @@ import { uploadRoutes } from "./uploads";
 export { door } from "./door";
 export { openWorkplace, startWork, StartError, stopWork };
 
-/** Adds the film that ships with Glad Pan, unless it is there. */
+/** Adds the demo film, unless it is there. */
 export const addDemo = (): Promise<void> =>
   addDemoFilm(projectPath("demo/ferrow-kite-day.mp4"), projectPath("demo/ferrow-kite-day.vtt"), DEMO_FILM_NAME);
 
 /**
- * Takes films of this machine into the library, each where it is.
- *
+ * Adds films of this machine to the library, each where it is.
  * @param url of the server
- * @returns for each what to say: the address of its desk, or what is wrong with it
+ * @returns a line for each: the address of its desk, or what is wrong with it
  */
 export async function openFilms(files: readonly string[], url: string): Promise<string[]> {
   const said: string[] = [];
@@ -60,7 +59,7 @@ app.use(
     },
   }),
 );
-/** A request that nothing of ours could make sense of: an address that is no address, for instance. */
+/** A request that no handler understands, such as an invalid address. */
 app.use((error: unknown, _request: Request, response: Response, next: NextFunction) => {
   if (response.headersSent) return next(error);
   const status = Number((error as { status?: unknown }).status ?? (error instanceof URIError ? 400 : 500));

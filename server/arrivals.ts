@@ -2,7 +2,7 @@ import express, { type Router } from "express";
 import { findUpload, uploadFile } from "~/library/uploads/uploads.server";
 import { lengthOf, pictureAt } from "~/media/arrived.server";
 
-/** Pictures of uploads while the rest of them comes, where their container allows it. */
+/** Pictures of unfinished uploads, where their container allows it. */
 export function arrivalRoutes(): Router {
   const router = express.Router();
   router.get("/:upload", (request, response, next) => {

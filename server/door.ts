@@ -2,14 +2,14 @@ import { randomBytes } from "node:crypto";
 import express, { type NextFunction, type Request, type RequestHandler, type Response, type Router } from "express";
 import helmet from "helmet";
 
-/** Bodies that are declared to be longer than this are not read at all. */
+/** Bodies declared to be longer are not read at all. */
 const LONGEST_BODY_BYTES = 8 * 2 ** 20;
-/** What takes files has limits of its own, for what is declared and for what comes. */
+/** Routes that take files have limits of their own, for the declared and the actual length. */
 const TAKES_FILES = ["/uploads", "/own-files"];
 
 const OWN_HOSTS = ["127.0.0.1", "localhost", "[::1]"];
 
-/** The host names under which this server may be spoken to. */
+/** The host names under which this server may be addressed. */
 function allowedHosts(): Set<string> {
   const more = (process.env.GLAD_PAN_HOSTS ?? "").split(",").map((name) => name.trim().toLowerCase());
   return new Set([...OWN_HOSTS, ...more.filter(Boolean)]);
@@ -18,7 +18,7 @@ function allowedHosts(): Set<string> {
 const refuse = (response: Response, status: number, why: string): void =>
   void response.status(status).type("text/plain").send(`${why}\n`);
 
-/** A page of another site that has its own name point to this machine is still refused: the name is in the request. */
+/** A page of another site that points its own name to this machine is refused: the name is in the request. */
 function checkHost(): RequestHandler {
   const allowed = allowedHosts();
   return (request, response, next) => {
@@ -28,13 +28,13 @@ function checkHost(): RequestHandler {
   };
 }
 
-/** Only a proxy is asked for whole addresses; what follows takes them for paths. */
+/** Only proxies are sent whole addresses; later handlers would take them for paths. */
 function checkTarget(request: Request, response: Response, next: NextFunction): void {
   if (request.originalUrl.startsWith("/")) return next();
   refuse(response, 400, "Ask for a path, not for a whole address.");
 }
 
-/** Whether a browser says that the request comes from a page of ours. Whoever says nothing is not believed. */
+/** Whether a browser says that the request comes from one of our pages. Without such a header it is not trusted. */
 function isFromHere({ headers }: Request): boolean {
   const { origin, "sec-fetch-site": site } = headers;
   if (origin === undefined && site === undefined) return false;
@@ -53,11 +53,11 @@ function checkLength(request: Request, response: Response, next: NextFunction): 
   refuse(response, 413, "This is too large.");
 }
 
-/** As long as what is still sent after the answer is thrown away; then the connection ends. */
+/** Milliseconds for which data after the answer is discarded; then the connection is closed. */
 const DRAIN_MS = 5000;
 
 /**
- * What is answered before all of it was read leaves the rest on the connection, where the next request would wait
+ * If the answer comes before the request has been read, its rest stays on the connection, where the next request would wait
  * behind it for ever.
  */
 function drain(request: Request, response: Response, next: NextFunction): void {
@@ -85,7 +85,7 @@ function headers(development: boolean) {
         imgSrc: ["'self'", "blob:", "data:"],
         mediaSrc: ["'self'", "blob:"],
         fontSrc: ["'self'", "data:"],
-        // In development Vite tells the page of changes by a socket.
+        // In development Vite notifies the page of changes by a socket.
         connectSrc: development ? ["'self'", "ws:"] : ["'self'"],
         workerSrc: development ? ["'self'", "blob:"] : ["'self'"],
         manifestSrc: ["'self'"],
@@ -96,7 +96,7 @@ function headers(development: boolean) {
       },
     },
     frameguard: { action: "deny" },
-    // With "no-referrer" browsers do not say where our own pages' requests come from either.
+    // With "no-referrer" browsers do not send the origin of our own pages' requests either.
     referrerPolicy: { policy: "same-origin" },
     // There is no https on the loopback to insist on.
     strictTransportSecurity: false,
@@ -104,8 +104,8 @@ function headers(development: boolean) {
 }
 
 /**
- * What every request passes before anything of ours looks at it: who is spoken to, who speaks, how much is sent. The
- * answer's headers say what a page may do.
+ * Checks on every request before any handler: the host, the origin, and the length. The answer's headers say what a page
+ * may do.
  */
 export function door(development: boolean): Router {
   const router = express.Router();

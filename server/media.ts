@@ -17,7 +17,7 @@ import { sharpFrame } from "~/library/exports/sharp-frame.server";
 import { dataFolder, db, diskIsFull, posterFile } from "~/db/workplace.server";
 import { CancelledError } from "~/media/tool.server";
 
-/** Windows of the source, one for each pane: "960,540,1080;400,540,700" for their centres and heights. */
+/** Windows of the source, one per pane: "960,540,1080;400,540,700" for their centres and heights. */
 const Windows = z
   .string()
   .max(500)
@@ -31,7 +31,7 @@ interface Sent {
   maxAge: string;
 }
 
-/** Sends a file with support for ranges, which is what lets a player seek; 404 while it is not there. */
+/** Sends a file with support for ranges, which lets a player seek; 404 while it does not exist. */
 function send(response: Response, { file, mediaType, maxAge }: Sent): void {
   response.sendFile(file, { maxAge, dotfiles: "allow", headers: { "Content-Type": mediaType } }, (error) => {
     if (!error || response.headersSent) return;
@@ -40,7 +40,7 @@ function send(response: Response, { file, mediaType, maxAge }: Sent): void {
   });
 }
 
-/** Tells why what was asked for cannot be made, where it is no fault of ours. */
+/** Answers with the reason why something cannot be made, where that is no fault of ours. */
 const refusing =
   (response: Response, next: NextFunction) =>
   (error: unknown): void => {
@@ -51,7 +51,7 @@ const refusing =
     else next(error);
   };
 
-/** How far down the safe area captions stand, by their ids: "k2J:0.86,q9x:1". */
+/** Places of captions in the safe area, by their ids: "k2J:0.86,q9x:1". */
 const Places = z
   .string()
   .max(2000)
@@ -141,7 +141,7 @@ export function mediaRoutes(): Router {
   });
   router.get("/:film/exports/:file", (request, response) => {
     const { film, file } = request.params;
-    // What is finished, and nothing else that may lie in the folder.
+    // Finished files, and nothing else in the folder.
     const found = findExportFile(findFilm(db(), film)!, file);
     if (!found) return void response.status(404).end();
     response.attachment(basename(file));

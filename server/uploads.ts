@@ -13,7 +13,7 @@ import { beginReplacement } from "~/library/replace/replace-source.server";
 import { bytesToCome, filmNameOf, UPLOAD_ID } from "~/library/uploads/uploads.server";
 import { DATA_FOLDER, dataFolder, db, diskIsFull, uploadsFolder } from "~/db/workplace.server";
 
-/** The client reads the id of the new film from this header. */
+/** The header from which the client reads the id of the new film. */
 const FILM_HEADER = "Glad-Pan-Film";
 
 const refusal = (status: number, message: string) => ({ status_code: status, body: message });
@@ -58,7 +58,7 @@ function createServer(): Server {
     },
     onResponseError(_request, error) {
       if ("status_code" in error && error.status_code !== 500) return undefined;
-      // Why a file could not be written to is not always told here: where there is no room, that is why.
+      // An error does not always say so, but if there is no space, that is the reason.
       if (isDiskFull(error, dataFolder()) || isFull(dataFolder())) {
         return refusal(507, `${diskIsFull()}. Free some space and try again.`);
       }
@@ -69,17 +69,17 @@ function createServer(): Server {
 }
 
 /**
- * Uploads by the tus protocol: a film goes to disk as it comes, and an interrupted one goes on where it was.
- * When the last byte is there it is looked into; a file that is no film is refused with its name and the reason.
+ * Uploads by the tus protocol: a film is written to disk as it arrives, and an interrupted one is resumed. Once complete it
+ * is probed; a file that is no film is refused with its name and the reason.
  */
 export function uploadRoutes(): Router {
-  // It makes its folder when it is made, which may not be done before the data folder is ours.
+  // It creates its folder when it is constructed, which must not happen before the data folder is locked.
   let server: Server | null = null;
   const router = express.Router();
   router.use((request, response, next) => {
     const [, id, ...rest] = request.path.split("/");
     if (rest.length > 0 || (id && !UPLOAD_ID.test(id))) return void response.status(404).end();
-    // Nobody needs to read back what they have sent.
+    // Nobody needs to read back an upload.
     if (request.method === "GET") return void response.status(404).end();
     request.url = request.originalUrl;
     (server ??= createServer()).handle(request, response).catch(next);

@@ -2,7 +2,7 @@ import { type Activity, joinActivity, packActivity, unpackActivity } from "~/cor
 import type { FrameRange } from "~/core/time/rate";
 import type { Db } from "./database.server";
 
-/** Keeps what goes on in a range of a film. */
+/** Stores the activity of a range of a film. */
 export function saveActivity(db: Db, filmId: string, { start }: FrameRange, activity: Activity): void {
   db.prepare("INSERT OR REPLACE INTO activity (film_id, start_frame, samples) VALUES (?, ?, ?)").run(
     filmId,
@@ -12,10 +12,9 @@ export function saveActivity(db: Db, filmId: string, { start }: FrameRange, acti
 }
 
 /**
- * What goes on in a film, as far as it has been looked through.
- *
+ * Activity of a film, as far as it has been analysed.
  * @param frames of the film
- * @returns null if nothing is known of any
+ * @returns null if nothing is known yet
  */
 export function readActivity(db: Db, filmId: string, frames: number): Activity | null {
   const rows = db

@@ -12,7 +12,7 @@ import { StoredTracks } from "./stored-tracks";
 
 export interface ChunkRow {
   range: FrameRange;
-  /** As `packFeatures` packs them; empty when they are done with. */
+  /** As packed by `packFeatures`; empty when they are no longer needed. */
   features: Uint8Array;
   detected: FrameDetections[];
   camera: CameraStep[];
@@ -20,7 +20,7 @@ export interface ChunkRow {
 
 const Candidates = z.array(TransitionCandidate);
 
-/** What was seen of a film is much, and soon done with: only that it is what it should be a list of is looked at. */
+/** Detections are large and soon discarded: only that they are a list of the right kind is checked. */
 const StoredDetections = z.object({
   detected: z.array(z.custom<FrameDetections>((each) => z.looseObject({ frame: z.number() }).safeParse(each).success)),
   camera: z.array(z.custom<CameraStep>((each) => z.looseObject({ frame: z.number() }).safeParse(each).success)),
@@ -56,12 +56,12 @@ export function insertChunk(db: Db, filmId: string, chunk: ChunkRow): void {
   );
 }
 
-/** Forgets the features of chunks that end no later than a frame; they are most of a chunk. */
+/** Discards the features of chunks that end by a frame; they are most of a chunk. */
 export function dropFeatures(db: Db, filmId: string, before: number): void {
   db.prepare("UPDATE analysis_chunks SET features = x'' WHERE film_id = ? AND end_frame <= ?").run(filmId, before);
 }
 
-/** Forgets the chunks that end no later than a frame. */
+/** Discards the chunks that end by a frame. */
 export function dropChunks(db: Db, filmId: string, before: number): void {
   db.prepare("DELETE FROM analysis_chunks WHERE film_id = ? AND end_frame <= ?").run(filmId, before);
 }
@@ -75,7 +75,7 @@ export const listAnalysed = (db: Db, filmId: string): FrameRange[] =>
     )
     .all(filmId);
 
-/** What was found in a range that was analysed as one shot. */
+/** The tracks of a range that was analysed as one shot. */
 export function readTracks(db: Db, filmId: string, { start, end }: FrameRange): PackedTrack[] {
   const row = db
     .prepare<[string, number, number], { tracks: string }>(
@@ -85,7 +85,7 @@ export function readTracks(db: Db, filmId: string, { start, end }: FrameRange): 
   return row ? StoredTracks.parse(JSON.parse(row.tracks)) : [];
 }
 
-/** Keeps what was found in a shot as it was analysed. */
+/** Stores the findings of a shot that was analysed. */
 export function saveTracks(db: Db, filmId: string, shot: FrameRange, tracks: readonly Track[]): void {
   db.prepare("INSERT OR REPLACE INTO shot_tracks (film_id, start_frame, end_frame, tracks) VALUES (?, ?, ?, ?)").run(
     filmId,
@@ -103,10 +103,8 @@ export function saveTransitions(db: Db, filmId: string, { candidates, settled }:
 }
 
 /**
- * Begins to analyse a part of a film, and forgets what was seen since the last shot that was finished. To be called in a
- * transaction.
- *
- * @param begins the cut that it begins with, if that has just been found
+ * Begins to analyse a part of a film, and discards detections since the last finished shot. To be called in a transaction.
+ * @param begins the cut at its start, if that has just been found
  */
 export function beginPass(db: Db, filmId: string, pass: FrameRange, begins: TransitionCandidate | null): void {
   db.prepare("DELETE FROM analysis_chunks WHERE film_id = ?").run(filmId);
@@ -119,7 +117,7 @@ export function beginPass(db: Db, filmId: string, pass: FrameRange, begins: Tran
   );
 }
 
-/** The part of a film that was begun to be analysed last; null if that is not known. */
+/** The part of a film whose analysis was begun last; null if that is unknown. */
 export const findPass = (db: Db, filmId: string): FrameRange | null =>
   db
     .prepare<[string], FrameRange>(
@@ -128,7 +126,7 @@ export const findPass = (db: Db, filmId: string): FrameRange | null =>
     )
     .get(filmId) ?? null;
 
-/** What is known of a film's transitions; null while nothing is. */
+/** The transitions found so far in a film; null while there are none. */
 export function findTransitions(db: Db, filmId: string): TransitionsSoFar | null {
   const row = db
     .prepare<[string], { candidates: string; settled: number }>(
@@ -138,11 +136,11 @@ export function findTransitions(db: Db, filmId: string): TransitionsSoFar | null
   return row ? { candidates: Candidates.parse(JSON.parse(row.candidates)), settled: row.settled } : null;
 }
 
-/** What may be a transition; nothing while the film has not been analysed. */
+/** The possible transitions of a film; none while it has not been analysed. */
 export const findCandidates = (db: Db, filmId: string): TransitionCandidate[] =>
   findTransitions(db, filmId)?.candidates ?? [];
 
-/** Notes frames whose pictures could not be decoded. */
+/** Stores frames whose pictures could not be decoded. */
 export function saveUndecoded(db: Db, filmId: string, ranges: readonly FrameRange[]): void {
   const insert = db.prepare(
     "INSERT OR REPLACE INTO undecoded_frames (film_id, start_frame, end_frame) VALUES (?, ?, ?)",
@@ -150,7 +148,7 @@ export function saveUndecoded(db: Db, filmId: string, ranges: readonly FrameRang
   for (const { start, end } of ranges) insert.run(filmId, start, end);
 }
 
-/** Frames whose pictures could not be decoded, as far as the film has been looked through. */
+/** Frames whose pictures could not be decoded, as far as the film has been analysed. */
 export const listUndecoded = (db: Db, filmId: string): FrameRange[] =>
   joinRanges(
     db

@@ -8,14 +8,14 @@ import { copyWhole, writeAside } from "~/disk/write-aside.server";
 import type { Db } from "./database.server";
 import { libraryErrors } from "~/texts/library-errors";
 
-/** How many backups are kept: the last ones, and of so many days the last one each. */
+/** Number of backups kept: the last ones, and the last one of each of some days. */
 const KEPT = { last: 7, days: 7 };
 const MINUTE_MS = 60 * 1000;
 const HOUR_MS = 60 * MINUTE_MS;
-/** The first backups follow each other quickly: so much longer after each, up to an hour. */
+/** The first backups follow one another quickly: the interval grows by this with each, up to an hour. */
 const LONGER_MS = 10 * MINUTE_MS;
 
-/** "2026-11-26T06-30-00.db", and with why it was made where that is not the day. */
+/** "2026-11-26T06-30-00.db", with the reason where it is not the daily one. */
 const NAME = /^(\d{4}-\d\d-\d\dT\d\d-\d\d-\d\d)(?:-[a-z]+)?\.db$/;
 
 const stamp = (time: Date): string => time.toISOString().slice(0, 19).replaceAll(":", "-");
@@ -27,7 +27,7 @@ export interface Backup {
   madeAt: number;
 }
 
-/** The backups in a folder, the newest first. */
+/** The backups in a folder, newest first. */
 export function listBackups(folder: string): Backup[] {
   if (!existsSync(folder)) return [];
   return readdirSync(folder)
@@ -40,7 +40,7 @@ export function listBackups(folder: string): Backup[] {
     .sort((a, b) => b.name.localeCompare(a.name));
 }
 
-/** The backups that are kept of those that there are, the newest first. */
+/** The backups to be kept of those given, newest first. */
 function contentsOf(backups: readonly Backup[]): Set<string> {
   const dayOf = ({ name }: Backup) => name.slice(0, "2026-11-26".length);
   const lastOfDay = backups.filter((backup, i) => i === 0 || dayOf(backup) !== dayOf(backups[i - 1]!));
@@ -48,8 +48,7 @@ function contentsOf(backups: readonly Backup[]): Set<string> {
 }
 
 /**
- * Backs a database up while it is used, by SQLite's own backup, and forgets the backups that are too old.
- *
+ * Backs up a database while it is in use, by SQLite's own backup, and deletes backups that are too old.
  * @param why one word for the name, such as "migration"; left out for the daily one
  * @returns the backup's name
  */
@@ -65,7 +64,7 @@ export async function makeBackup(db: Db, folder: string, why?: string, now = Dat
   return name;
 }
 
-/** The tables that only the editor could fill again, and those that took long to fill. */
+/** Tables that only the editor could fill again, and those that took long to fill. */
 const WORK = [
   "SELECT id, name, file, revision, findings, put_away, deleted_at FROM films ORDER BY id",
   "SELECT * FROM presets ORDER BY id",
@@ -74,18 +73,18 @@ const WORK = [
   "SELECT id, state FROM jobs WHERE kind = 'render' ORDER BY id",
 ];
 
-/** The work in a library as a word: the same word stands for the same work. */
+/** The work in a library as a digest: equal digests stand for equal work. */
 function printOf(db: Db): string {
   const hash = createHash("sha256");
   for (const sql of WORK) hash.update(JSON.stringify(db.prepare(sql).all()));
   return hash.digest("hex");
 }
 
-/** Whether there is nothing in a library. */
+/** Whether a library is empty. */
 export const isEmpty = (db: Db): boolean =>
   db.prepare("SELECT 1 FROM films UNION ALL SELECT 1 FROM presets LIMIT 1").get() === undefined;
 
-/** Whether there is any work in a library that a backup, if there is one, does not have. */
+/** Whether a library has work that its newest backup does not have. */
 function hasNewWork(db: Db, folder: string, newest: Backup | undefined): boolean {
   if (isEmpty(db)) return false;
   if (!newest) return true;
@@ -94,14 +93,14 @@ function hasNewWork(db: Db, folder: string, newest: Backup | undefined): boolean
     backup = new Database(join(folder, newest.name), { readonly: true, fileMustExist: true });
     return printOf(backup) !== printOf(db);
   } catch {
-    // One that cannot be read, or has another schema, does not hold it.
+    // A backup that cannot be read, or has another schema, does not contain it.
     return true;
   } finally {
     backup?.close();
   }
 }
 
-/** Whether a library should be backed up while it is worked on: where there is new work, every hour, sooner at the beginning. */
+/** Whether a library in use should be backed up: with new work, every hour, more often at the beginning. */
 export function backupIsDue(db: Db, folder: string, now = Date.now()): boolean {
   const backups = listBackups(folder);
   const [newest] = backups;
@@ -109,12 +108,12 @@ export function backupIsDue(db: Db, folder: string, now = Date.now()): boolean {
   return !isSoon && hasNewWork(db, folder, newest);
 }
 
-/** Backs a library up that is about to be closed, unless its last backup has all of it. */
+/** Backs up a library that is about to be closed, unless its last backup is up to date. */
 export async function backUpLast(db: Db, folder: string): Promise<void> {
   if (hasNewWork(db, folder, listBackups(folder)[0])) await makeBackup(db, folder);
 }
 
-/** What SQLite finds wrong with a database file, which takes reading all of it; null if nothing is. */
+/** What SQLite finds wrong with a database file, which requires reading all of it; null if nothing is. */
 export function damageOf(file: string): string | null {
   let db: Db | undefined;
   try {
@@ -122,7 +121,7 @@ export function damageOf(file: string): string | null {
     const said = db.pragma("quick_check(1)", { simple: true }) as string;
     return said === "ok" ? null : said;
   } catch (error) {
-    // A disk that is full is no damage.
+    // A full disk is no damage.
     if (isDiskFull(error, file)) throw error;
     return error instanceof Error ? error.message : String(error);
   } finally {
@@ -136,9 +135,8 @@ async function keepAs(file: string, kept: string): Promise<void> {
 }
 
 /**
- * Puts a backup in the place of a database that nobody has open. What was there is kept beside it.
- *
- * @returns the name under which the database that was there is kept, or null if there was none
+ * Replaces a database that nobody has open with a backup. The one that was there is kept beside it.
+ * @returns the name of the kept database, or null if there was none
  * @throws Error if the backup itself is damaged; nothing is changed then
  */
 export async function restoreBackup(file: string, backup: string): Promise<string | null> {
@@ -148,7 +146,7 @@ export async function restoreBackup(file: string, backup: string): Promise<strin
   if (kept) await keepAs(file, kept);
   await writeAside(file, async (aside) => {
     await copyFile(backup, aside);
-    // The log belongs to the database that it stands beside, and would be applied to the other one.
+    // The log belongs to the database beside it, and would be applied to the other one.
     for (const part of ["-wal", "-shm"]) rmSync(file + part, { force: true });
   });
   return kept;

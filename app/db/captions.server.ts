@@ -1,7 +1,7 @@
 import { Caption } from "~/core/captions/caption";
 import type { Db } from "./database.server";
 
-/** What is said in a film, in order. */
+/** Captions of a film, in order. */
 export const listCaptions = (db: Db, filmId: string): Caption[] =>
   db
     .prepare<[string], Caption>(
@@ -10,7 +10,7 @@ export const listCaptions = (db: Db, filmId: string): Caption[] =>
     .all(filmId)
     .map((row) => Caption.parse(row));
 
-/** Stores a caption in the place of the film's one with its id, or beside the others. */
+/** Stores a caption, replacing the film's one with its id. */
 export const putCaption = (db: Db, filmId: string, caption: Caption): void =>
   void db
     .prepare(

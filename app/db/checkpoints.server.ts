@@ -3,7 +3,7 @@ import { Difference } from "~/core/edits/difference";
 import { Checkpoint } from "~/core/edits/checkpoint";
 import type { Db } from "./database.server";
 
-/** A state with its name, and all that was set in the film then. */
+/** A checkpoint with everything that was set in the film then. */
 export const StoredCheckpoint = Checkpoint.extend({ difference: Difference });
 export type StoredCheckpoint = z.infer<typeof StoredCheckpoint>;
 
@@ -16,7 +16,7 @@ const toState = ({ difference, ...named }: RawCheckpoint): StoredCheckpoint =>
 
 const COLUMNS = "id, name, made_at AS madeAt, difference";
 
-/** The states of a film that have a name, the newest first. */
+/** The checkpoints of a film, newest first. */
 export const listCheckpoints = (db: Db, filmId: string): StoredCheckpoint[] =>
   db
     .prepare<[string], RawCheckpoint>(
@@ -25,7 +25,7 @@ export const listCheckpoints = (db: Db, filmId: string): StoredCheckpoint[] =>
     .all(filmId)
     .map(toState);
 
-/** The same by their names alone. */
+/** Names of the checkpoints of a film, newest first. */
 export const listCheckpointNames = (db: Db, filmId: string): Checkpoint[] =>
   db
     .prepare<[string], Checkpoint>(
@@ -43,7 +43,7 @@ export function findCheckpoint(db: Db, filmId: string, id: string): StoredCheckp
   return row ? toState(row) : null;
 }
 
-/** Whether a film has a state with this id, deleted or not. */
+/** Whether a film has a checkpoint with this id, deleted or not. */
 export const hasCheckpoint = (db: Db, filmId: string, id: string): boolean =>
   db.prepare("SELECT 1 FROM checkpoints WHERE film_id = ? AND id = ?").get(filmId, id) !== undefined;
 
@@ -54,7 +54,7 @@ export const addCheckpoint = (db: Db, filmId: string, { difference, ...named }: 
     )
     .run({ filmId, ...named, difference: JSON.stringify(difference) });
 
-/** Replaces what a checkpoint keeps. */
+/** Replaces the content of a checkpoint. */
 export const saveCheckpoint = (db: Db, filmId: string, id: string, difference: Difference): void =>
   void db
     .prepare("UPDATE checkpoints SET difference = ? WHERE film_id = ? AND id = ?")

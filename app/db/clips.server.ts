@@ -13,7 +13,7 @@ interface RawClip {
   area: string;
 }
 
-/** The clips that a film is made of, in order; none for a film that is one file. */
+/** The clips of a film, in order; none for a film that is one file. */
 export const listClips = (db: Db, filmId: string): ClipWithFile[] =>
   db
     .prepare<[string], RawClip>("SELECT * FROM clips WHERE film_id = ? ORDER BY start_frame")
@@ -32,7 +32,7 @@ export const listClips = (db: Db, filmId: string): ClipWithFile[] =>
       }),
     );
 
-/** How many clips a film is made of; 0 for one that is one file. */
+/** Number of clips of a film; 0 for one that is one file. */
 export const countClips = (db: Db, filmId: string): number =>
   db.prepare<[string], { count: number }>("SELECT COUNT(*) AS count FROM clips WHERE film_id = ?").get(filmId)!.count;
 

@@ -28,7 +28,10 @@ import { migration0021 } from "./migrations/0021-headway";
 
 export type Db = Database.Database;
 
-/** What has led to the schema of today, in order; the database's `user_version` counts how many have run. Never change one that has been released. */
+/**
+ * The migrations to today's schema, in order; the database's `user_version` counts those that have run. Never change one
+ * that has been released.
+ */
 export const MIGRATIONS = [
   migration0001,
   migration0002,
@@ -57,19 +60,19 @@ export const MIGRATIONS = [
 ];
 
 /**
- * Does all of `work` or nothing of it, and returns what it returns. The lock for writing is taken at the start: a
- * transaction that reads first and asks for the lock later is refused at once, without waiting, when a worker has
- * written in between (https://sqlite.org/isolation.html).
+ * Runs `work` in a transaction and returns its result. The lock for writing is taken at the start: a transaction that reads
+ * first and asks for the lock later is refused at once, without waiting, when a worker has written in between
+ * (https://sqlite.org/isolation.html).
  */
 export const inTransaction = <T>(db: Db, work: () => T): T => db.transaction(work).immediate();
 
-/** How many migrations have run, and how many there are. */
+/** Number of migrations that have run, and of all. */
 export const schemaOf = (db: Db): { done: number; all: number } => ({
   done: db.pragma("user_version", { simple: true }) as number,
   all: MIGRATIONS.length,
 });
 
-/** Brings a database to the newest schema; each migration runs whole or not at all. */
+/** Migrates a database to the newest schema; each migration runs whole or not at all. */
 function migrate(db: Db): void {
   const { done, all } = schemaOf(db);
   if (done > all) throw new Error("the database was written by a newer Glad Pan");
@@ -81,14 +84,14 @@ function migrate(db: Db): void {
   });
 }
 
-/** Opens a database file (or ":memory:") as all of Glad Pan uses it, with the schema that it has. */
+/** Opens a database file (or ":memory:") with Glad Pan's settings and its present schema. */
 export function connect(file: string): Db {
   const db = new Database(file);
   db.pragma("journal_mode = WAL");
-  // A transaction is on the disk when it is answered for, and not only in the system's memory.
+  // A committed transaction is on the disk, and not only in the system's memory.
   db.pragma("synchronous = FULL");
   db.pragma("foreign_keys = ON");
-  // The server and its workers write to one file; a writer waits for the other.
+  // The server and its workers write to one file; writers wait for each other.
   db.pragma("busy_timeout = 10000");
   return db;
 }

@@ -16,7 +16,7 @@ import { findCheckpoint } from "./checkpoints.server";
 import { hasReplaced } from "./replaced-sources.server";
 import { libraryErrors } from "~/texts/library-errors";
 
-/** A change was made to an older state than the stored one; nothing was changed. */
+/** A change was made to an outdated state; nothing was changed. */
 export class StaleRevision extends Refusal {
   override name = "StaleRevision";
 
@@ -27,11 +27,11 @@ export class StaleRevision extends Refusal {
 
 /** A change that was made. */
 export interface Edited {
-  /** The film's revision now. */
+  /** The film's present revision. */
   revision: number;
   /** What has changed. */
   difference: Difference;
-  /** What was done, undone or redone, in a sentence. */
+  /** What was done, undone or redone, as a sentence. */
   sentence: string;
   history: History;
 }
@@ -40,7 +40,7 @@ interface RawEdit {
   sequence: number;
   command: string;
   inverse: string;
-  /** Edits that were made by an older version have none. */
+  /** Edits made by an older version have none. */
   sentence: string | null;
 }
 
@@ -51,7 +51,7 @@ function requireRevision(db: Db, filmId: string, revision: number): FilmRow {
   return film;
 }
 
-/** The newest edit that stands, or the oldest that was undone. */
+/** The newest edit in effect, or the oldest undone one. */
 function nextEdit(db: Db, filmId: string, direction: "undo" | "redo"): RawEdit | undefined {
   return db
     .prepare<[string, number], RawEdit>(
@@ -61,28 +61,25 @@ function nextEdit(db: Db, filmId: string, direction: "undo" | "redo"): RawEdit |
     .get(filmId, direction === "undo" ? 0 : 1);
 }
 
-/** What a stored edit was, in a sentence; of an older one as well as it can be told from the film as it is now. */
+/** The sentence of a stored edit; for an older one as well as it can be made from the present film. */
 function sentenceOf({ sentence, command }: Pick<RawEdit, "sentence" | "command">, state: () => FilmState): string {
   if (sentence !== null) return sentence;
   const read = readStoredEdit(command, state());
   return read.type === "restore" ? "An earlier change" : describeEdit(read, state());
 }
 
-/** What is said of a new export in the place of the film's file. It is undone as a whole, and not by an edit. */
+/** Sentence for a new export in place of the film's file. It is undone as a whole, and not by an edit. */
 const REPLACED = "Replaced the film's file";
-/** The same of a film that is made of clips. */
+/** The same for a film of clips. */
 const ARRANGED = "Arranged the clips";
 
-/**
- * What is said of another file, or other clips, in the place of the film's, where that is what is undone next; null where
- * it is not.
- */
+/** Sentence for a replaced file or rearranged clips, if that is the next thing to undo; null otherwise. */
 export function replacedNext(db: Db, filmId: string): string | null {
   if (nextEdit(db, filmId, "undo") || !hasReplaced(db, filmId)) return null;
   return hasClips(db, filmId) ? ARRANGED : REPLACED;
 }
 
-/** What could be undone or redone in a film that is there. */
+/** What can be undone or redone in a film. */
 export function historyOf(db: Db, film: FilmRow): History {
   const describe = (direction: "undo" | "redo") => {
     const edit = nextEdit(db, film.id, direction);
@@ -91,14 +88,14 @@ export function historyOf(db: Db, film: FilmRow): History {
   return { undo: describe("undo") ?? replacedNext(db, film.id), redo: describe("redo") };
 }
 
-/** No more of a film's history is listed. */
+/** Most edits of a film that are listed. */
 const MOST_LISTED = 5000;
 
-/** A film's edits, the newest first, with those that were undone. */
+/** A film's edits, newest first, including undone ones. */
 export function listEdits(db: Db, film: FilmRow): EditRow[] {
   const rows = db
     .prepare<[string, number], Omit<RawEdit, "inverse"> & { undone: number; madeAt: number | null }>(
-      // What has a sentence need not be read: a command may be long.
+      // A command need not be read where there is a sentence: it may be long.
       `SELECT sequence, IIF(sentence IS NULL, command, '') AS command, sentence, undone, made_at AS madeAt FROM edits
        WHERE film_id = ? ORDER BY sequence DESC LIMIT ?`,
     )
@@ -113,7 +110,7 @@ export function listEdits(db: Db, film: FilmRow): EditRow[] {
   }));
 }
 
-/** Stores what has changed, and says it. */
+/** Stores a change, and describes it. */
 function carryOut(db: Db, filmId: string, before: FilmState, after: FilmState, sentence: string): Edited {
   const difference = differenceBetween(before, after);
   storeDifference(db, filmId, difference);
@@ -122,7 +119,7 @@ function carryOut(db: Db, filmId: string, before: FilmState, after: FilmState, s
   return { revision: film.revision, difference, sentence, history: historyOf(db, film) };
 }
 
-/** Applies a new edit, which takes the place of all that was undone, and remembers how to undo it. */
+/** Applies a new edit, which replaces all undone ones, and stores its inverse. */
 function make(db: Db, filmId: string, before: FilmState, edit: Command | Restore, sentence: string): Edited {
   const { state, inverse } = applyEdit(before, edit);
   db.prepare("DELETE FROM edits WHERE film_id = ? AND undone = 1").run(filmId);
@@ -141,8 +138,7 @@ function make(db: Db, filmId: string, before: FilmState, edit: Command | Restore
 }
 
 /**
- * Carries out a command on a film in one transaction and remembers how to undo it.
- *
+ * Carries out a command on a film in one transaction and stores its inverse.
  * @throws Refusal if the film has changed since `revision`, or if the command makes no sense; nothing is changed then
  */
 export function edit(db: Db, filmId: string, revision: number, command: Command): Edited {
@@ -153,9 +149,8 @@ export function edit(db: Db, filmId: string, revision: number, command: Command)
 }
 
 /**
- * Makes a film what it was when a state of it got its name; that is an edit like any other.
- *
- * @throws Refusal as `edit` does, and if there is no such state
+ * Returns a film to a checkpoint, as an edit like any other.
+ * @throws Refusal as in `edit`, and if there is no such checkpoint
  */
 export function returnTo(db: Db, filmId: string, revision: number, checkpointId: string): Edited {
   return inTransaction(db, () => {
@@ -167,13 +162,13 @@ export function returnTo(db: Db, filmId: string, revision: number, checkpointId:
   });
 }
 
-/** The state after the next step through the history, which the stored edit then is on the other side of. */
+/** The state after one step through the history, which moves the stored edit to the other side. */
 function stepOver(db: Db, filmId: string, before: FilmState, next: RawEdit, direction: "undo" | "redo"): FilmState {
   const undoes = direction === "undo";
   const { state, inverse } = applyEdit(before, readStoredEdit(undoes ? next.inverse : next.command, before));
   db.prepare("UPDATE edits SET undone = ?, inverse = ? WHERE film_id = ? AND sequence = ?").run(
     undoes ? 1 : 0,
-    // Done again, a command may have other things to undo than at first: an analysis may have got on in between.
+    // A redone command may have another inverse than at first: the analysis may have made progress.
     undoes ? next.inverse : JSON.stringify(inverse),
     filmId,
     next.sequence,
@@ -183,8 +178,7 @@ function stepOver(db: Db, filmId: string, before: FilmState, next: RawEdit, dire
 
 /**
  * Undoes the newest edit, or redoes the one that was undone last; null where there is none.
- *
- * @throws Refusal as `edit` does
+ * @throws Refusal as in `edit`
  */
 export function stepHistory(db: Db, filmId: string, revision: number, direction: "undo" | "redo"): Edited | null {
   return inTransaction(db, () => {
@@ -197,10 +191,9 @@ export function stepHistory(db: Db, filmId: string, revision: number, direction:
 }
 
 /**
- * Undoes or redoes as many edits as it takes until the one with this sequence is the newest that stands; 0 for none.
- *
+ * Undoes or redoes edits until the one with this sequence number is the newest in effect; 0 for none.
  * @returns null where it is already
- * @throws Refusal as `edit` does
+ * @throws Refusal as in `edit`
  */
 export function goTo(db: Db, filmId: string, revision: number, sequence: number): Edited | null {
   return inTransaction(db, () => {

@@ -24,8 +24,7 @@ import {
 } from "./versions.server";
 
 /**
- * All that can be edited of a film, as it is stored.
- *
+ * The stored state of a film.
  * @throws UnreadableFilm if some of it cannot be read
  */
 export const loadState = (db: Db, film: FilmRow): FilmState => readable(film.name, () => readState(db, film));
@@ -56,7 +55,7 @@ function readState(db: Db, { id, info, sensitivity, attention }: FilmRow): FilmS
   };
 }
 
-/** What an editor has to do with of a clip. */
+/** The part of a clip that editing needs. */
 const clipOf = ({ id, name, start, end, in: first, out, area, info }: ClipWithFile): Clip => ({
   id,
   name,
@@ -68,7 +67,7 @@ const clipOf = ({ id, name, start, end, in: first, out, area, info }: ClipWithFi
   picture: info.picture,
 });
 
-/** Stores what turns the state that is stored into another. To be called in a transaction. */
+/** Stores the difference between the stored state and another. To be called in a transaction. */
 export function storeDifference(db: Db, filmId: string, difference: Difference): void {
   const { sensitivity, attention, versions, shots, inVersions = [], handKeys = [] } = difference;
   if (sensitivity !== undefined) setSensitivity(db, filmId, sensitivity);

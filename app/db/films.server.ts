@@ -5,7 +5,7 @@ import { frameToSeconds } from "~/core/time/rate";
 import type { Db } from "./database.server";
 import { readable, UnreadableFilm } from "./readable";
 
-/** What an older version has stored of a film: whether its frames were uneven, and when the first of them came. */
+/** Facts of a film as stored by older versions: whether its frames were uneven, and the time of the first. */
 const OlderInfo = z.looseObject({
   grid: z.undefined(),
   rate: z.object({ num: z.number(), den: z.number() }),
@@ -15,7 +15,7 @@ const OlderInfo = z.looseObject({
   audio: z.object({ codec: z.string() }).nullable(),
 });
 
-/** The grid that an older version worked with; edits are made on it. */
+/** The grid with which an older version worked; edits refer to it. */
 function withGrid(stored: unknown): unknown {
   const older = OlderInfo.safeParse(stored);
   if (!older.success) return stored;
@@ -32,30 +32,30 @@ function withGrid(stored: unknown): unknown {
   return { ...rest, rate, frames, grid, interlaced: false, audio: audio && { ...audio, index: 0, start: 0 } };
 }
 
-/** What was found out about a film's file, as it is stored. */
+/** Facts about a film's file, as stored. */
 export const StoredInfo = z.preprocess(withGrid, FilmInfo);
 
 export interface FilmRow {
   id: string;
   name: string;
-  /** Path of the original: from the data folder on where it lies inside it. */
+  /** Path of the original, relative to the data folder where it lies in it. */
   file: string;
   info: FilmInfo;
-  /** Counts the changes made to the film's shots, versions and keys. */
+  /** Counts the changes of the film's shots, versions and keys. */
   revision: number;
-  /** Counts what the analysis and marks have found. */
+  /** Counts the findings of analysis and marks. */
   findings: number;
-  /** How ready to see transitions, 0 to 100. */
+  /** Sensitivity to transitions, 0 to 100. */
   sensitivity: number;
-  /** How attention passes on within its shots. */
+  /** How attention switches in its shots. */
   attention: AttentionSettings;
-  /** Whether it is out of the way, with the films that are done with. */
+  /** Whether it is put away, with finished films. */
   putAway: boolean;
-  /** When it was deleted, in milliseconds since 1970; null while it is not. */
+  /** Time of deletion, in milliseconds since 1970; null while it is not deleted. */
   deletedAt: number | null;
-  /** When it was added, in the same. */
+  /** Time of adding, likewise. */
   addedAt: number;
-  /** Of its file, by which it is known wherever it lies; null while that has not been found out. */
+  /** Fingerprint of its file, by which it is recognised in any place; null until it is known. */
   fingerprint: string | null;
 }
 
@@ -91,7 +91,7 @@ const toFilm = (row: RawFilm): FilmRow => ({
   fingerprint: row.fingerprint,
 });
 
-/** What has to be known of a film for it to be stored. */
+/** What is needed to store a film. */
 export type NewFilm = Pick<FilmRow, "id" | "name" | "file" | "info"> & Partial<Pick<FilmRow, "fingerprint">>;
 
 export function insertFilm(db: Db, { id, name, file, info, fingerprint = null }: NewFilm): void {
@@ -105,14 +105,14 @@ export function insertFilm(db: Db, { id, name, file, info, fingerprint = null }:
   );
 }
 
-/** A film of which cannot be read what is stored of it. */
+/** A film whose stored data cannot be read. */
 export interface BrokenFilm {
   id: string;
   name: string;
   problem: string;
 }
 
-/** All films of the library, the newest first, deleted or not, and those that cannot be read, which keep nobody from the others. */
+/** All films of the library, newest first, deleted or not, and those that cannot be read, which do not hide the others. */
 export function readFilms(db: Db): { films: FilmRow[]; broken: BrokenFilm[] } {
   const films: FilmRow[] = [];
   const broken: BrokenFilm[] = [];
@@ -133,7 +133,7 @@ export const listFilms = (db: Db): FilmRow[] => readFilms(db).films;
 export const hasFilm = (db: Db, id: string): boolean =>
   db.prepare("SELECT 1 FROM films WHERE id = ?").get(id) !== undefined;
 
-/** @throws UnreadableFilm if what is stored of it cannot be read */
+/** @throws UnreadableFilm if its stored data cannot be read */
 export function findFilm(db: Db, id: string): FilmRow | null {
   const row = db.prepare<[string], RawFilm>("SELECT * FROM films WHERE id = ?").get(id);
   return row ? toFilm(row) : null;
@@ -144,7 +144,7 @@ export const deleteFilm = (db: Db, id: string): void => void db.prepare("DELETE 
 export const raiseRevision = (db: Db, id: string): void =>
   void db.prepare("UPDATE films SET revision = revision + 1 WHERE id = ?").run(id);
 
-/** Says that there is more to be seen in a film than before. */
+/** Counts new findings of a film. */
 export const raiseFindings = (db: Db, id: string): void =>
   void db.prepare("UPDATE films SET findings = findings + 1 WHERE id = ?").run(id);
 
@@ -157,7 +157,7 @@ export const setPutAway = (db: Db, id: string, away: boolean): void =>
 export const setDeletedAt = (db: Db, id: string, at: number | null): void =>
   void db.prepare("UPDATE films SET deleted_at = ? WHERE id = ?").run(at, id);
 
-/** Ids of the films that were deleted before a moment. */
+/** Ids of the films deleted before a moment. */
 export const deletedBefore = (db: Db, moment: number): string[] =>
   db
     .prepare<[number], { id: string }>("SELECT id FROM films WHERE deleted_at < ?")
@@ -173,7 +173,7 @@ export const setFingerprint = (db: Db, id: string, fingerprint: string): void =>
 export const setInfo = (db: Db, id: string, info: FilmInfo): void =>
   void db.prepare("UPDATE films SET info = ? WHERE id = ?").run(JSON.stringify(info), id);
 
-/** Says which frame somebody waits for. */
+/** Stores the frame that somebody waits for. */
 export const setWanted = (db: Db, id: string, frame: number): void =>
   void db.prepare("UPDATE films SET wanted_frame = ? WHERE id = ?").run(frame, id);
 

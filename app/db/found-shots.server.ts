@@ -11,14 +11,14 @@ import { copyShotInVersions } from "./versions.server";
 
 const Restoring = z.object({ type: z.literal("restore"), difference: Difference });
 
-/** Lets what undoes the edits so far, and states that have a name, leave shots cut as they were found since. */
+/** Carves the inverses of earlier edits, and checkpoints, so that they leave shots cut as they were found since. */
 function carveHistory(db: Db, filmId: string, carve: (difference: Difference) => Difference): void {
   const store = db.prepare("UPDATE edits SET inverse = ? WHERE film_id = ? AND sequence = ?");
   const edits = db
     .prepare<[string], { sequence: number; inverse: string }>("SELECT sequence, inverse FROM edits WHERE film_id = ?")
     .all(filmId);
   for (const { sequence, inverse } of edits) {
-    // Those of an older Glad Pan speak of shots that had been found by then.
+    // Those of an older Glad Pan already contain shots found by then.
     const read = Restoring.safeParse(JSON.parse(inverse));
     if (!read.success || !(read.data.difference.shots || read.data.difference.inVersions)) continue;
     store.run(JSON.stringify({ type: "restore", difference: carve(read.data.difference) }), filmId, sequence);
@@ -26,7 +26,7 @@ function carveHistory(db: Db, filmId: string, carve: (difference: Difference) =>
   for (const { id, difference } of listCheckpoints(db, filmId)) saveCheckpoint(db, filmId, id, carve(difference));
 }
 
-/** Shots that reach to the end of what was found: an older Glad Pan had none where it had not looked yet. */
+/** Shots extended to the end of what was found: an older Glad Pan had none in parts not analysed yet. */
 function covering(shots: readonly Shot[], found: readonly FoundShot[], newId: (start: number) => string): Shot[] {
   const start = shots.at(-1)?.end ?? 0;
   const end = found.at(-1)?.range.end ?? 0;
@@ -34,8 +34,8 @@ function covering(shots: readonly Shot[], found: readonly FoundShot[], newId: (s
 }
 
 /**
- * Takes shots that were found into a film, in which boundaries may have been placed and things set already. To be called
- * in a transaction.
+ * Integrates found shots into a film, in which the editor may have placed boundaries and settings already. To be called in
+ * a transaction.
  */
 export function takeFoundShots(db: Db, filmId: string, found: readonly FoundShot[]): void {
   const before = listShots(db, filmId);

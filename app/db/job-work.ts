@@ -1,4 +1,4 @@
-/** What each kind of job is asked for, and what comes of it. It is read here, where jobs come from the database. */
+/** Request and result of each kind of job, parsed here, where jobs come from the database. */
 import { z } from "zod";
 import { FilmInfo } from "~/core/film/film-info";
 import { FileFigures, type JobKind } from "~/core/film/film-status";
@@ -6,11 +6,11 @@ import { OutputSettings, USUAL_OUTPUT } from "~/core/formats/output-settings";
 import { Id } from "~/core/basics/ids";
 import { ShotMatch } from "~/core/shots/match-shots";
 
-/** A file that an export has written, by what it is known. */
+/** A file written by an export, with what identifies it. */
 export const WrittenFile = z.object({
   name: z.string(),
   bytes: z.number(),
-  /** When it was last written to, in milliseconds since 1970. */
+  /** Time of its last change, in milliseconds since 1970. */
   modifiedAt: z.number(),
   fingerprint: z.string(),
 });
@@ -19,50 +19,50 @@ export type WrittenFile = z.infer<typeof WrittenFile>;
 const RenderAsked = z.object({
   versionId: Id,
   fileName: z.string(),
-  /** The folder that it is written to; null for the library's own. */
+  /** Its folder; null for the library's own. */
   folder: z.string().nullable().default(null),
   output: OutputSettings.default(USUAL_OUTPUT),
-  /** Frames that it is going to have; 0 where that was not counted. */
+  /** Expected number of frames; 0 where it was not counted. */
   frames: z.int().min(0).default(0),
-  /** Whether a file that has its name when it is finished is replaced; else it gets a number. */
+  /** Whether it replaces a file of its name; otherwise it gets a number. */
   replaces: z.boolean().default(false),
 });
 export type RenderAsked = z.infer<typeof RenderAsked>;
 
 const RenderResult = FileFigures.extend({
-  /** Which state of the film it shows: its revision, and what of it decides the file, as a word. */
+  /** The state of the film that it shows: revision, and a digest of what determines the file. */
   revision: z.int().default(0),
   print: z.string().default(""),
   /** Parts of the picture that were made anew, and all of them. */
   made: z.int().default(1),
   parts: z.int().default(1),
-  /** The name that the file has got; the one that was asked for if it was left out. */
+  /** Name of the file; that requested if it was left out. */
   fileName: z.string().optional(),
-  /** What was written, the film first; nothing for what was made before this was kept. */
+  /** Written files, the film first; empty for exports made before it was stored. */
   written: z.array(WrittenFile).default([]),
 });
 export type RenderResult = z.infer<typeof RenderResult>;
 
 const NOTHING = z.object({}).default({});
-/** What comes of it is in the library, and of the job only numbers that nobody reads. */
+/** Its result is in the library, and the job only has numbers that nobody reads. */
 const work = <K extends JobKind>(kind: K) => z.object({ kind: z.literal(kind), asked: NOTHING, result: z.unknown() });
 
-/** What a job is asked for and what came of it so far, by its kind. */
+/** Request and result so far of a job, by its kind. */
 export const JobWork = z.discriminatedUnion("kind", [
   work("proxy"),
   work("analyse"),
   work("join"),
   z.object({
     kind: z.literal("follow"),
-    /** A marked thing, by all that its track follows from. */
+    /** A marked thing, by everything that determines its track. */
     asked: z.object({ basis: z.string() }),
     result: z.unknown(),
   }),
   z.object({
     kind: z.literal("match"),
-    /** A new export that is to take the place of a film's file, and the file's name. */
+    /** A new export that is to replace a film's file, and its name. */
     asked: z.object({ file: z.string(), name: z.string(), info: FilmInfo }),
-    /** Where the shots of the film are in it. */
+    /** Places of the film's shots in it. */
     result: z.object({ matches: z.array(ShotMatch) }).nullable(),
   }),
   z.object({ kind: z.literal("render"), asked: RenderAsked, result: RenderResult.nullable() }),
@@ -72,5 +72,5 @@ export type WorkOf<K extends JobKind> = Extract<JobWork, { kind: K }>;
 
 type Given = z.input<typeof JobWork>;
 type WithoutResult<Work> = Work extends Given ? Omit<Work, "result"> : never;
-/** Work that is asked for. */
+/** A request for work. */
 export type NewWork = WithoutResult<Given>;

@@ -9,33 +9,33 @@ export interface JobRow {
   filmId: string;
   kind: JobKind;
   state: JobState;
-  /** What it was asked for, and what came of it; null where that cannot be read. */
+  /** Its request and result; null where they cannot be read. */
   work: JobWork | null;
   /** What is being done, in words. */
   step: string;
   /** 0 to 1. */
   progress: number;
-  /** Where it was when it was last begun; null until it says so. */
+  /** Progress when it was last begun; null until it reports any. */
   begunAtProgress: number | null;
   attempts: number;
   error: string | null;
   startedAt: number | null;
   finishedAt: number | null;
-  /** Whether it waits until somebody lets it go on: 0 or 1. */
+  /** Whether it waits to be resumed: 0 or 1. */
   paused: number;
 }
 
 const COLUMNS = `id, film_id AS filmId, kind, state, payload, step, progress, begun_at_progress AS begunAtProgress, attempts, error, result,
   started_at AS startedAt, finished_at AS finishedAt, paused`;
 
-/** After so many starts that all ended with the server and got nowhere, a job is given up: it may be what ends it. */
+/** Number of starts that ended with the server without progress after which a job is given up: it may be the cause. */
 const MAX_ATTEMPTS = 4;
-/** Share of a job that counts as having got further within a step. */
+/** Share of a job that counts as progress inside a step. */
 const SOME_PROGRESS = 0.01;
 const GOT_ON = `@progress >= headway + ${SOME_PROGRESS} OR (step <> @step AND @progress > headway)`;
 
 interface StoredJob extends Omit<JobRow, "work"> {
-  /** As JSON, both. */
+  /** Both as JSON. */
   payload: string;
   result: string | null;
 }
@@ -75,14 +75,14 @@ export function findJob(db: Db, id: string): JobRow | null {
   return job ? fromStored(job) : null;
 }
 
-/** Renders of all films, in the order in which they are taken. */
+/** Renders of all films, in order of the queue. */
 export const listRenders = (db: Db): JobRow[] =>
   db
     .prepare<[], StoredJob>(`SELECT ${COLUMNS} FROM jobs WHERE kind = 'render' ORDER BY position, created_at, rowid`)
     .all()
     .map(fromStored);
 
-/** Lets renders that wait be taken in another order; those that are not named come after them. */
+/** Reorders waiting renders; those not named follow the others. */
 export function orderRenders(db: Db, ids: readonly string[]): void {
   inTransaction(db, () => {
     const waiting = listRenders(db).filter(({ state }) => state === "queued");
@@ -95,7 +95,7 @@ export function orderRenders(db: Db, ids: readonly string[]): void {
   });
 }
 
-/** Lets a job that waits wait on, or go on. */
+/** Pauses or resumes a waiting job. */
 export const setPaused = (db: Db, id: string, isPaused: boolean): void =>
   void db.prepare("UPDATE jobs SET paused = ? WHERE id = ?").run(isPaused ? 1 : 0, id);
 
@@ -105,19 +105,18 @@ export const listJobs = (db: Db, filmId: string): JobRow[] =>
     .all(filmId)
     .map(fromStored);
 
-/** Whether all of a film has been looked through. */
+/** Whether the whole film has been analysed. */
 export const isAnalysed = (db: Db, filmId: string): boolean =>
   !listJobs(db, filmId).some(({ kind, state }) => kind === "analyse" && state !== "done");
 
-/** Kinds of jobs before which somebody sits. */
+/** Kinds of jobs that somebody is waiting for. */
 export const URGENT: readonly JobKind[] = ["follow", "join"];
 const IS_URGENT = `kind IN (${URGENT.map((kind) => `'${kind}'`).join(", ")})`;
 
 /**
- * Takes the oldest waiting job, or null: one that is urgent, if there is any. While a film's clips are still to be brought
- * together, nothing else can be done with it. One render is under way at a time: it keeps both cores busy. One mark is followed
- * at a time, so that a thousand of them keep no other film waiting.
- *
+ * Takes the oldest waiting job, urgent ones first, or returns null. While a film's clips are being joined, nothing else can
+ * be done with it. One render runs at a time: it uses all cores. One mark is followed at a time, so that a thousand of them
+ * do not block other films.
  * @param onlyUrgent whether others are left waiting
  */
 export function takeJob(db: Db, onlyUrgent = false): JobRow | null {
@@ -146,10 +145,9 @@ export function takeJob(db: Db, onlyUrgent = false): JobRow | null {
 }
 
 /**
- * Notes how far a running job is. Earlier starts do not count any more once this one gets clearly further than they did, or
- * begins a step further on, because something that they finished was kept. So a job is given up only where it stops at one
- * place again and again. How long the rest takes is told from the step that is under way: what was there already when it
- * began is no work.
+ * Stores the progress of a running job. Earlier starts no longer count once this one gets clearly further, or begins a step
+ * further on because an earlier result was kept: a job is given up only where it stops at one place repeatedly. The
+ * remaining time is estimated from the present step: what existed when it began is no work.
  */
 export const reportProgress = (db: Db, id: string, step: string, progress: number, now = Date.now()): void =>
   void db
@@ -170,7 +168,7 @@ export interface JobEnd {
   result?: unknown;
 }
 
-/** Ends a job; one that has ended already stays as it is. */
+/** Ends a job; an ended one stays as it is. */
 export function finishJob(db: Db, id: string, end: JobEnd): void {
   db.prepare(
     `UPDATE jobs SET state = ?, error = ?, result = ?, finished_at = ?, paused = 0,
@@ -186,7 +184,7 @@ export function finishJob(db: Db, id: string, end: JobEnd): void {
   );
 }
 
-/** Puts a job that has failed or was cancelled back into the queue. */
+/** Queues a failed or cancelled job again. */
 export const retryJob = (db: Db, id: string): void =>
   void db
     .prepare(
@@ -195,7 +193,7 @@ export const retryJob = (db: Db, id: string): void =>
     )
     .run(id);
 
-/** Says that what came of a job is not there any more, and why; it can be done again. */
+/** Marks the result of a job as gone, with the reason; it can be made again. */
 export const dropResult = (db: Db, id: string, why: string): void =>
   void db
     .prepare(
@@ -205,15 +203,15 @@ export const dropResult = (db: Db, id: string, why: string): void =>
 
 export const deleteJob = (db: Db, id: string): void => void db.prepare("DELETE FROM jobs WHERE id = ?").run(id);
 
-/** Puts a running job back into the queue, as if it had not been started. */
+/** Queues a running job again, as if it had not been started. */
 export const giveBackJob = (db: Db, id: string): void =>
   void db
     .prepare("UPDATE jobs SET state = 'queued', attempts = MAX(0, attempts - 1) WHERE id = ? AND state = 'running'")
     .run(id);
 
 /**
- * Takes up the jobs that a server left running when it ended: they wait again, or are given up when they have
- * been started too often. Call before the first job is taken.
+ * Recovers the jobs that an ended server left running: they are queued again, or given up when they have been started too
+ * often. Call before the first job is taken.
  */
 export function recoverJobs(db: Db): void {
   inTransaction(db, () => {
@@ -225,16 +223,16 @@ export function recoverJobs(db: Db): void {
   });
 }
 
-/** Share of a job that must be done before it tells how long the rest is going to take. */
+/** Share of a job that must be done for an estimate of the remaining time. */
 const TELLING_SHARE = 0.02;
 
-/** Seconds that a running job is still going to take, from how long it has taken since it was last begun; null when it is too early to say. */
+/** Remaining seconds of a running job, from the time since it was last begun; null when it is too early to tell. */
 export function secondsLeft({ state, startedAt, progress, begunAtProgress }: JobRow, now = Date.now()): number | null {
   const done = progress - (begunAtProgress ?? progress);
   if (state !== "running" || !startedAt || done < TELLING_SHARE) return null;
   return ((now - startedAt) / 1000) * ((1 - progress) / done);
 }
 
-/** What jobs of one kind were asked for, and what came of them; those that cannot be read are left out. */
+/** Requests and results of jobs of one kind; unreadable ones are omitted. */
 export const ofKind = <K extends JobKind>(jobs: readonly JobRow[], kind: K): { job: JobRow; work: WorkOf<K> }[] =>
   jobs.flatMap((job) => (job.work?.kind === kind ? [{ job, work: job.work as WorkOf<K> }] : []));

@@ -20,7 +20,7 @@ export const listMarks = (db: Db, filmId: string): ThingMark[] =>
     .all(filmId)
     .map(({ thing, frame, ...box }) => ({ thing, frame, box }));
 
-/** Sets the mark of a thing at a frame, or takes it away. */
+/** Sets or removes the mark of a thing at a frame. */
 export function putMark(db: Db, filmId: string, thing: string, frame: number, box: Box | null): void {
   if (!box) {
     db.prepare("DELETE FROM marks WHERE film_id = ? AND thing = ? AND frame = ?").run(filmId, thing, frame);
@@ -37,7 +37,7 @@ interface RawMarkTrack {
   track: string;
 }
 
-/** Tracks of marked things: their numbers, and what they were made from. */
+/** Tracks of marked things: their ids, and what they were made from. */
 export const listMarkTracks = (db: Db, filmId: string): { id: number; basis: string }[] =>
   db
     .prepare<[string], { id: number; basis: string }>(
@@ -45,7 +45,7 @@ export const listMarkTracks = (db: Db, filmId: string): { id: number; basis: str
     )
     .all(filmId);
 
-/** A track of a marked thing by its number. */
+/** A track of a marked thing by its id. */
 export function findMarkTrackById(db: Db, filmId: string, id: number): { basis: string; track: PackedTrack } | null {
   const row = db
     .prepare<[string, number], RawMarkTrack>(
@@ -55,7 +55,7 @@ export function findMarkTrackById(db: Db, filmId: string, id: number): { basis: 
   return row ? { basis: row.basis, track: StoredTrack.parse(JSON.parse(row.track)) } : null;
 }
 
-/** The track that was made from this basis; null if none was yet. */
+/** The track made from this basis; null if there is none yet. */
 export function findMarkTrack(db: Db, filmId: string, basis: string): PackedTrack | null {
   const row = db
     .prepare<[string, string], { track: string }>("SELECT track FROM mark_tracks WHERE film_id = ? AND basis = ?")
@@ -72,7 +72,7 @@ export function saveMarkTrack(db: Db, filmId: string, basis: string, track: Trac
   raiseFindings(db, filmId);
 }
 
-/** What the editor has changed of tracks, by their ids. */
+/** The editor's changes of tracks, by track id. */
 export const listTrackEdits = (db: Db, filmId: string): Map<string, TrackEdit> =>
   new Map(
     db
@@ -81,7 +81,7 @@ export const listTrackEdits = (db: Db, filmId: string): Map<string, TrackEdit> =
       .map((row) => [row.track_id, TrackEdit.parse(JSON.parse(row.edits))]),
   );
 
-/** Sets what is changed of a track; null leaves it as it was found. */
+/** Sets the change of a track; null restores it as it was found. */
 export function putTrackEdit(db: Db, filmId: string, trackId: string, edit: TrackEdit | null): void {
   if (edit)
     db.prepare("INSERT OR REPLACE INTO track_edits (film_id, track_id, edits) VALUES (?, ?, ?)").run(

@@ -2,10 +2,10 @@ import { z } from "zod";
 import type { Person } from "~/core/subjects/choosing/people";
 import type { Db } from "./database.server";
 
-/** Somebody whom the analysis has recognised, with what the editor says about them. */
+/** A person recognised by the analysis, with the editor's changes. */
 export interface PersonRow extends Person {
   name: string | null;
-  /** The one whom they are, if the editor has said that two are one. */
+  /** The person into whom the editor has merged them, if any. */
   mergedInto: string | null;
 }
 
@@ -29,11 +29,11 @@ const toPerson = (row: RawPerson): PersonRow => ({
   mergedInto: row.merged_into,
 });
 
-/** Everybody in a film, in the order in which they came up. */
+/** Everybody in a film, in order of appearance. */
 export const listPeople = (db: Db, filmId: string): PersonRow[] =>
   db.prepare<[string], RawPerson>("SELECT * FROM people WHERE film_id = ? ORDER BY number").all(filmId).map(toPerson);
 
-/** Keeps whom an analysis knows; what the editor has said about them stays. */
+/** Stores the people known to an analysis; the editor's changes stay. */
 export function savePeople(db: Db, filmId: string, people: readonly Person[]): void {
   const save = db.prepare(
     `INSERT INTO people (film_id, id, number, signature, seen) VALUES (?, ?, ?, ?, ?)

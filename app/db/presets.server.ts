@@ -13,7 +13,7 @@ interface RawPreset {
 const toPreset = ({ id, name, versions }: RawPreset): Preset =>
   Preset.parse({ id, name, versions: JSON.parse(versions) as unknown });
 
-/** All presets, by their names, and those that cannot be read. */
+/** All presets, by name, and those that cannot be read. */
 export function readPresets(db: Db): { presets: Preset[]; broken: BrokenPreset[] } {
   const rows = db.prepare<[], RawPreset>("SELECT * FROM presets ORDER BY name COLLATE NOCASE").all();
   const read = rows.map((row) => readableOrNull(() => toPreset(row)) ?? { id: row.id, name: row.name });
@@ -25,7 +25,7 @@ export function readPresets(db: Db): { presets: Preset[]; broken: BrokenPreset[]
 
 export const listPresets = (db: Db): Preset[] => readPresets(db).presets;
 
-/** The preset with this id; null where there is none that can be read. */
+/** The preset with this id; null if there is none that can be read. */
 export function findPreset(db: Db, id: string): Preset | null {
   const row = db.prepare<[string], RawPreset>("SELECT * FROM presets WHERE id = ?").get(id);
   return row ? readableOrNull(() => toPreset(row)) : null;
@@ -34,15 +34,14 @@ export function findPreset(db: Db, id: string): Preset | null {
 const named = (db: Db, name: string): RawPreset | undefined =>
   db.prepare<[string], RawPreset>("SELECT * FROM presets WHERE name = ? COLLATE NOCASE").get(name.trim());
 
-/** The preset that is called so, however it is capitalised; null where there is none that can be read. */
+/** The preset with this name, regardless of case; null if there is none that can be read. */
 export function findPresetByName(db: Db, name: string): Preset | null {
   const row = named(db, name);
   return row ? readableOrNull(() => toPreset(row)) : null;
 }
 
 /**
- * Stores a preset in the place of the one with its id, if there is one.
- *
+ * Stores a preset, replacing the one with its id.
  * @throws Refusal if another one has its name
  */
 export function savePreset(db: Db, { id, name, versions }: Preset): void {

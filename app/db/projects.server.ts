@@ -35,9 +35,8 @@ import { saveShot } from "./shots.server";
 import { saveVersion, setHandKey, setShotInVersion } from "./versions.server";
 
 /**
- * What is set in a film, as a project has it.
- *
- * @param clips what it is made of; left out where it is one file
+ * The settings of a film, as a project stores them.
+ * @param clips of the film; left out where it is one file
  */
 export const workOf = (
   state: FilmState,
@@ -62,8 +61,7 @@ export const workOf = (
 });
 
 /**
- * All that is stored of a film that has been analysed.
- *
+ * All stored data of an analysed film.
  * @throws UnreadableFilm if some of it cannot be read
  */
 export function projectOf(db: Db, film: FilmRow, fingerprint: string): Project {
@@ -82,14 +80,14 @@ export function projectOf(db: Db, film: FilmRow, fingerprint: string): Project {
   };
 }
 
-/** Stores a film with all that a project says of it, whose ids nothing else has. To be called in a transaction. */
+/** Stores a film with all data of a project, whose ids must be unused. To be called in a transaction. */
 export function insertProject(db: Db, film: NewFilm, project: Project): void {
   insertFilm(db, film);
   insertWork(db, film.id, project);
   insertAnalysis(db, film.id, project);
 }
 
-/** Tables of what is set, and was found, in a film. */
+/** Tables of settings and findings of a film. */
 const WORK = ["clips", "shots", "versions", "marks", "people", "track_edits", "captions", "edits", "checkpoints"];
 const FOUND = [
   "transition_candidates",
@@ -100,15 +98,13 @@ const FOUND = [
   "activity",
 ];
 
-/** Forgets all that is set and was found in a film, of which the film itself, its jobs and its renders stay. */
+/** Deletes all settings and findings of a film; the film itself, its jobs and its renders stay. */
 function clearFilm(db: Db, filmId: string): void {
   for (const table of [...WORK, ...FOUND]) db.prepare(`DELETE FROM ${table} WHERE film_id = ?`).run(filmId);
 }
 
 /**
- * Puts another file in the place of a film's, with work on it and, where that is known, what was found in it. To be called
- * in a transaction.
- *
+ * Replaces a film's file, with work on the new one and, where known, its findings. To be called in a transaction.
  * @param file as it is stored with the film
  */
 export function putInPlace(
@@ -128,7 +124,7 @@ export function putInPlace(
   raiseFindings(db, id);
 }
 
-/** Stores what is set in a film of which nothing is. */
+/** Stores the settings of a film that has none. */
 export function insertWork(db: Db, id: string, project: Omit<Project, "analysis">): void {
   const { versions, marks, people } = project;
   setSensitivity(db, id, project.film.sensitivity);
@@ -147,7 +143,7 @@ export function insertWork(db: Db, id: string, project: Omit<Project, "analysis"
   for (const caption of project.captions) putCaption(db, id, caption);
 }
 
-/** Stores what was found in a film of which nothing was yet. */
+/** Stores the findings of a film that has none. */
 export function insertAnalysis(db: Db, id: string, { film, analysis }: Pick<Project, "film" | "analysis">): void {
   saveTransitions(db, id, { candidates: analysis.candidates, settled: film.info.frames });
   for (const { range, tracks } of analysis.tracks) saveTracks(db, id, range, tracks.map(unpackTrack));

@@ -2,7 +2,7 @@ import { ZodError } from "zod";
 import { Refusal } from "~/core/basics/refusal";
 import { libraryErrors } from "~/texts/library-errors";
 
-/** What is stored of a film makes no sense any more; the film's own file is untouched, and so are the other films. */
+/** The stored data of a film is invalid; the film's own file is untouched, and so are the other films. */
 export class UnreadableFilm extends Refusal {
   override name = "UnreadableFilm";
 
@@ -13,10 +13,9 @@ export class UnreadableFilm extends Refusal {
 }
 
 /**
- * Reads something that is stored of a film.
- *
- * @param film what the film is called
- * @throws UnreadableFilm if that is no JSON, or not of its shape
+ * Reads stored data of a film.
+ * @param film name of the film
+ * @throws UnreadableFilm if it is no JSON, or does not fit its schema
  */
 export function readable<T>(film: string, read: () => T): T {
   try {
@@ -27,7 +26,7 @@ export function readable<T>(film: string, read: () => T): T {
   }
 }
 
-/** Reads something that is stored; null where it is no JSON, or not of its shape. */
+/** Reads stored data; null where it is no JSON, or does not fit its schema. */
 export function readableOrNull<T>(read: () => T): T | null {
   try {
     return read();

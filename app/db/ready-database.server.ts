@@ -7,16 +7,15 @@ import { libraryErrors } from "~/texts/library-errors";
 const t = libraryErrors.start;
 
 /**
- * Opens the database when Glad Pan starts: checks it, and backs it up before its schema is changed.
- *
+ * Opens the database when Glad Pan starts: checks it, and backs it up before a migration.
  * @param backups the folder of the backups
  * @param hasFilms whether there are films in the data folder
- * @throws StartError if it is damaged, gone, or written by a newer Glad Pan; all is left as it is then
+ * @throws StartError if it is damaged, missing, or written by a newer Glad Pan; everything is left as it is then
  */
 export async function readyDatabase(file: string, backups: string, hasFilms: boolean): Promise<Db> {
   const isBackedUp = listBackups(backups).length > 0;
   if (!existsSync(file) || statSync(file).size === 0) {
-    // A fresh start would look like the loss of everything.
+    // An empty library would look like the loss of everything.
     if (isBackedUp) throw new StartError(t.databaseMissing);
     return openDatabase(file);
   }

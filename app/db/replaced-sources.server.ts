@@ -15,7 +15,7 @@ const StoredEdits = z.array(
 );
 const StoredStates = z.array(StoredCheckpoint);
 
-/** What a film was before its file was replaced. */
+/** A film before its file was replaced. */
 export interface ReplacedSource {
   /** Milliseconds since 1970. */
   replacedAt: number;
@@ -34,7 +34,7 @@ interface RawReplaced {
   checkpoints: string;
 }
 
-/** Keeps what a film is, with its history, for the day on which its earlier file is wanted back. */
+/** Stores a film with its history, in case its earlier file is wanted back. */
 export function keepReplaced(db: Db, filmId: string, file: string, project: Project): void {
   const edits = db
     .prepare<[string], unknown>(
@@ -48,7 +48,7 @@ export function keepReplaced(db: Db, filmId: string, file: string, project: Proj
   ).run(filmId, Date.now(), file, JSON.stringify(project), history, states);
 }
 
-/** What a film was before its file was replaced last; null if it never was. */
+/** The film before its last replacement; null if there was none. */
 export function lastReplaced(db: Db, filmId: string): ReplacedSource | null {
   const row = db
     .prepare<[string], RawReplaced>(
@@ -65,7 +65,7 @@ export function lastReplaced(db: Db, filmId: string): ReplacedSource | null {
   };
 }
 
-/** All files that a film was made of before. */
+/** All earlier files of a film. */
 export const filesReplaced = (db: Db, filmId: string): string[] =>
   db
     .prepare<[string], RawReplaced>("SELECT * FROM replaced_sources WHERE film_id = ?")
@@ -79,7 +79,7 @@ export const hasReplaced = (db: Db, filmId: string): boolean =>
 export const forgetReplaced = (db: Db, filmId: string, replacedAt: number): void =>
   void db.prepare("DELETE FROM replaced_sources WHERE film_id = ? AND replaced_at = ?").run(filmId, replacedAt);
 
-/** Files that were replaced before a moment, with the films that they were of. */
+/** Files replaced before a moment, with their films. */
 export const replacedBefore = (db: Db, moment: number): { filmId: string; replacedAt: number; file: string }[] =>
   db
     .prepare<[number], { filmId: string; replacedAt: number; file: string }>(
@@ -87,7 +87,7 @@ export const replacedBefore = (db: Db, moment: number): { filmId: string; replac
     )
     .all(moment);
 
-/** Puts a history that was kept back, with the states that had a name. */
+/** Restores a stored history, with its checkpoints. */
 export function restoreHistory(
   db: Db,
   filmId: string,

@@ -40,7 +40,7 @@ export const listShots = (db: Db, filmId: string): Shot[] =>
 export const countShots = (db: Db, filmId: string): number =>
   db.prepare<[string], { count: number }>("SELECT COUNT(*) AS count FROM shots WHERE film_id = ?").get(filmId)!.count;
 
-/** Stores a shot in the place of the film's one with its id, if there is one. */
+/** Stores a shot, replacing the film's one with its id. */
 export function saveShot(db: Db, filmId: string, shot: Shot): void {
   const { changes } = db
     .prepare(

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { PackedTrack, packTrack } from "~/core/subjects/tracking/packed-tracks";
 import type { Track } from "~/core/subjects/tracking/track";
 
-/** A track as it is stored; an older Glad Pan has stored its boxes one by one. */
+/** A track as stored; an older Glad Pan stored its boxes one by one. */
 export const StoredTrack = z.preprocess(
   (stored) =>
     stored !== null && typeof stored === "object" && "boxes" in stored ? packTrack(stored as Track) : stored,

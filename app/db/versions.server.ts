@@ -54,7 +54,7 @@ export function findVersion(db: Db, filmId: string, id: string): Version | null 
   return listVersions(db, filmId).find((version) => version.id === id) ?? null;
 }
 
-/** Stores a version in the place of the film's one with its id, or as its last one. */
+/** Stores a version, replacing the film's one with its id, or as its last one. */
 export function saveVersion(db: Db, filmId: string, version: Version): void {
   const { changes } = db
     .prepare(
@@ -89,7 +89,7 @@ export function saveVersion(db: Db, filmId: string, version: Version): void {
   if (changes === 0) throw new Refusal(libraryErrors.stored.versionExists);
 }
 
-/** Makes these a film's versions, in this order; any other goes with all that is set in it. */
+/** Keeps only these versions of a film, in this order; others are deleted with all their settings. */
 export function keepVersions(db: Db, filmId: string, ids: readonly string[]): void {
   for (const { id } of listVersions(db, filmId)) {
     if (!ids.includes(id)) db.prepare("DELETE FROM versions WHERE id = ?").run(id);
@@ -98,7 +98,7 @@ export function keepVersions(db: Db, filmId: string, ids: readonly string[]): vo
   ids.forEach((id, i) => place.run(i + 1, id, filmId));
 }
 
-/** What a version says of shots, by shot id; a shot that is not in it is as usual. */
+/** A version's settings of shots, by shot id; a missing shot has the usual settings. */
 export const listShotsInVersion = (db: Db, versionId: string): Map<string, ShotInVersion> =>
   new Map(
     db
@@ -109,7 +109,7 @@ export const listShotsInVersion = (db: Db, versionId: string): Map<string, ShotI
       .map((row) => [row.shot_id, ShotInVersion.parse(JSON.parse(row.settings))]),
   );
 
-/** Sets all that a version says of a shot; null for nothing. */
+/** Stores a version's settings of a shot; null for none. */
 export function setShotInVersion(db: Db, versionId: string, shotId: string, says: ShotInVersion | null): void {
   if (says) {
     db.prepare("INSERT OR REPLACE INTO shot_framings (version_id, shot_id, settings) VALUES (?, ?, ?)").run(
@@ -120,7 +120,7 @@ export function setShotInVersion(db: Db, versionId: string, shotId: string, says
   } else db.prepare("DELETE FROM shot_framings WHERE version_id = ? AND shot_id = ?").run(versionId, shotId);
 }
 
-/** Lets versions say of a shot what they say of another. */
+/** Copies versions' settings of a shot to another. */
 export const copyShotInVersions = (db: Db, fromShotId: string, toShotId: string): void =>
   void db
     .prepare(

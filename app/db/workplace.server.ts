@@ -6,10 +6,10 @@ import { type Db, openDatabase } from "~/db/database.server";
 import { diskFullMessage, lowSpaceMessage } from "~/disk/disk-space.server";
 import { projectPath } from "~/disk/project-path.server";
 
-/** Where everything is kept: `GLAD_PAN_DATA`, or the folder "data" of the project. */
+/** The data folder: `GLAD_PAN_DATA`, or the folder "data" of the project. */
 export const dataFolder = (): string => resolve(process.env.GLAD_PAN_DATA ?? projectPath("data"));
 
-/** What the data folder is called where somebody starts Glad Pan: as it was given. */
+/** The data folder as the person who starts Glad Pan wrote it. */
 export const dataFolderShown = (): string => process.env.GLAD_PAN_DATA ?? "data";
 
 export const databaseFile = (): string => join(dataFolder(), "glad-pan.db");
@@ -18,51 +18,50 @@ export const filmsFolder = (): string => join(dataFolder(), "films");
 export const uploadsFolder = (): string => join(dataFolder(), "uploads");
 
 /**
- * The folder that holds all of a film.
- *
- * @throws Error for what is no id, and could lead elsewhere
+ * The folder of a film.
+ * @throws Error for an invalid id, which could lead elsewhere
  */
 export function filmFolder(filmId: string): string {
   if (!isId(filmId)) throw new Error("this is not the id of a film");
   return join(filmsFolder(), filmId);
 }
 export const proxyFolder = (filmId: string): string => join(filmFolder(filmId), "proxy");
-/** Where the pieces of a film's proxy are. */
+/** The poster of a film. */
 export const posterFile = (filmId: string): string => join(filmFolder(filmId), "poster.jpg");
-/** Where parts of renders are kept, so that what has not changed need not be rendered again. */
+/** The folder of rendered parts, which are reused while they are unchanged. */
 export const partsFolder = (filmId: string): string => join(filmFolder(filmId), "parts");
 export const exportsFolder = (filmId: string): string => join(filmFolder(filmId), "exports");
 
-/** Where a film's own file is. */
+/** Path of a film's own file. */
 export const sourceFile = ({ file }: Pick<FilmRow, "file">): string => resolve(dataFolder(), file);
-/** Whether a film's file, as it is stored, is kept in the library, and not an original that lies elsewhere. */
+/** Whether a film's file, as it is stored, is in the library, and not an original elsewhere. */
 export const isOwnCopy = (file: string): boolean => !relative(filmsFolder(), sourceFile({ file })).startsWith("..");
 
-/** Whether a film's own file is not where it was, or not there yet. */
+/** Whether a film's own file is missing, or not there yet. */
 export const isMissing = (film: Pick<FilmRow, "file">): boolean => !existsSync(sourceFile(film));
 
-/** How a file is stored: one in the data folder from there on, so that the folder can be moved. */
+/** Path of a file as it is stored: relative if it is in the data folder, so that the folder can be moved. */
 export const storedPath = (file: string): string => {
   const inside = relative(dataFolder(), file);
   return inside.startsWith("..") ? file : inside;
 };
 
-/** What pages call the data folder. */
+/** Name of the data folder on pages. */
 export const DATA_FOLDER = "the data folder";
 
 /** "the disk is full: 3 MB free in the data folder" */
 export const diskIsFull = (): string => diskFullMessage(dataFolder(), DATA_FOLDER);
 
-/** What every page says about the space that is left; null while there is enough. */
+/** The notice on every page about scarce disk space; null while there is enough. */
 export const diskNotice = (): string | null => lowSpaceMessage(dataFolder(), DATA_FOLDER);
 
-// Kept on the global object, because a development server loads this module again on every change.
+// On the global object, because a development server loads this module again on every change.
 const shared = globalThis as { gladPanDb?: Db };
 
 /** The process's database. */
 export const db = (): Db => (shared.gladPanDb ??= openDatabase(databaseFile()));
 
-/** Makes an open database the process's one, or closes the one there is. */
+/** Makes an open database the process's own, or closes the present one. */
 export function useDatabase(opened: Db | null): void {
   if (!opened) shared.gladPanDb?.close();
   shared.gladPanDb = opened ?? undefined;

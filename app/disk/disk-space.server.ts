@@ -5,23 +5,23 @@ import { libraryErrors } from "~/texts/library-errors";
 
 const t = libraryErrors.space;
 
-/** There is no room for what was to be written; the message says where and how much there is. */
+/** There was not enough disk space; the message says where and how much is left. */
 export class DiskFullError extends Error {
   override name = "DiskFullError";
 }
 
-/** Bytes that others of this machine's programs may need at any time; we leave them alone. Less on small disks. */
+/** Bytes that other programs on this machine may need at any time, which we leave free. Less on small disks. */
 const MARGIN_BYTES = 64 * 2 ** 20;
 const MARGIN_SHARE = 0.05;
 
-/** With less than so many margins it is time to say so, and with less than this part of one nothing can be written. */
+/** Multiples of the margin below which a notice is shown, and the part of it below which nothing can be written. */
 const LOW_MARGINS = 2;
 const FULL_MARGINS = 1 / 16;
 
-/** With less than this a failure to write is put down to the disk. */
+/** Free bytes below which a failure to write is attributed to the disk. */
 const NOTHING_BYTES = 2 ** 20;
 
-/** Bytes that can still be written to the file system that holds a path, which need not exist yet, and our margin. */
+/** Bytes that can still be written to the file system of a path, which need not exist yet, and our margin. */
 function spaceAt(path: string): { free: number; margin: number } {
   let folder = path;
   while (!existsSync(folder) && dirname(folder) !== folder) folder = dirname(folder);
@@ -36,7 +36,7 @@ const megabytes = (bytes: number): string => formatBytes(bytes, "MB");
 /** "the disk is full: 3 MB free in data" */
 export const diskFullMessage = (path: string, shown: string): string => t.isFull(megabytes(freeBytes(path)), shown);
 
-/** What to say on every page about the space that is left; null while there is enough. */
+/** The notice on every page about scarce disk space; null while there is enough. */
 export function lowSpaceMessage(path: string, shown: string): string | null {
   const { free, margin } = spaceAt(path);
   if (free >= LOW_MARGINS * margin) return null;
@@ -46,9 +46,8 @@ export function lowSpaceMessage(path: string, shown: string): string | null {
 
 /**
  * Makes sure that something will fit, before it is begun.
- *
  * @param what is going to be written, such as "the upload of kite.mp4"
- * @param shown how the folder is called in messages
+ * @param shown name of the folder in messages
  * @throws DiskFullError
  */
 export function requireSpace(path: string, shown: string, bytes: number, what: string): void {
@@ -57,10 +56,10 @@ export function requireSpace(path: string, shown: string, bytes: number, what: s
   throw new DiskFullError(t.notEnough(what, megabytes(bytes + margin), megabytes(free), shown));
 }
 
-/** Whether nothing more goes on the file system that holds `path`. */
+/** Whether the file system of `path` is full. */
 export const isFull = (path: string): boolean => freeBytes(path) < NOTHING_BYTES;
 
-/** Whether something could not be written because the file system that holds `path` is full. */
+/** Whether writing failed because the file system of `path` is full. */
 export function isDiskFull(error: unknown, path: string): boolean {
   if (error instanceof DiskFullError) return true;
   const code = (error as { code?: unknown } | null)?.code;

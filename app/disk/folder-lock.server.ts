@@ -7,7 +7,7 @@ import { libraryErrors } from "~/texts/library-errors";
 
 const t = libraryErrors.start;
 
-/** Who works with a folder. */
+/** The process that uses a folder. */
 const Holder = z.object({ pid: z.int(), what: z.string() });
 export type Holder = z.infer<typeof Holder>;
 
@@ -26,11 +26,10 @@ function readHolder(folder: string): Holder | null {
 }
 
 /**
- * Takes a folder for this process alone, creating it if need be. The system gives the lock up when the process ends,
- * however it ends: it is SQLite's lock on a database with nothing in it (Node has none of its own).
- *
- * @param shown how the folder is called in messages
- * @param what what this process is, to be told to the next one that wants the folder, such as its address
+ * Locks a folder for this process alone, creating it if need be. The system releases the lock when the process ends,
+ * however it ends: it is SQLite's lock on an empty database (Node has none of its own).
+ * @param shown name of the folder in messages
+ * @param what describes this process to the next one that wants the folder, such as its address
  * @throws StartError if another process has it, or if nothing can be written there
  */
 export function lockFolder(folder: string, shown: string, what: string): FolderLock {
@@ -43,7 +42,7 @@ export function lockFolder(folder: string, shown: string, what: string): FolderL
     throw new StartError(t.cannotWrite(shown, why));
   }
   try {
-    // A database without a page is given one when it is written to, and that may be the day without space for it.
+    // A database without a page is given one at its first write, which may come when there is no space for it.
     if (lock.pragma("page_count", { simple: true }) === 0) lock.pragma("user_version = 1");
     lock.exec("BEGIN EXCLUSIVE");
   } catch (error) {

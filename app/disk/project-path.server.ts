@@ -2,7 +2,7 @@ import { existsSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 
-/** The folder that holds package.json, found from wherever this code was built to. */
+/** The folder of package.json, found from wherever this code was built to. */
 function findRoot(): string {
   let folder = dirname(fileURLToPath(import.meta.url));
   while (!existsSync(join(folder, "package.json"))) {
@@ -15,5 +15,5 @@ function findRoot(): string {
 
 let root: string | undefined;
 
-/** A file that ships with the project, such as "models/blazeface.onnx". */
+/** Path of a file that ships with the project, such as "models/blazeface.onnx". */
 export const projectPath = (file: string): string => join((root ??= findRoot()), file);

@@ -2,7 +2,7 @@ import { readFile } from "node:fs/promises";
 
 const startsWith = (bytes: Uint8Array, ...mark: number[]): boolean => mark.every((byte, i) => bytes[i] === byte);
 
-/** Of UTF-16 without a mark, about every second byte is 0 in most of the world's files. */
+/** In UTF-16 without a byte order mark, about every second byte of most of the world's files is 0. */
 function wideWithoutMark(bytes: Uint8Array): "utf-16le" | "utf-16be" | null {
   const head = bytes.subarray(0, 200);
   const zeros = (odd: number) => head.filter((byte, i) => i % 2 === odd && byte === 0).length;
@@ -12,7 +12,9 @@ function wideWithoutMark(bytes: Uint8Array): "utf-16le" | "utf-16be" | null {
   return zeros(0) > many && zeros(1) === 0 ? "utf-16be" : null;
 }
 
-/** Bytes as text: UTF-16 or UTF-8 by their mark or by what they are, and anything else as Windows-1252, which Latin-1 is part of. */
+/**
+ * Decodes text: UTF-16 or UTF-8 by byte order mark or content, and anything else as Windows-1252, which includes Latin-1.
+ */
 export function decodeText(bytes: Uint8Array): string {
   const wide = startsWith(bytes, 0xff, 0xfe) ? "utf-16le" : startsWith(bytes, 0xfe, 0xff) ? "utf-16be" : null;
   const encoding = wide ?? wideWithoutMark(bytes);
@@ -24,5 +26,5 @@ export function decodeText(bytes: Uint8Array): string {
   }
 }
 
-/** The text of a file, however it is encoded. */
+/** The text of a file in any encoding. */
 export const readText = async (file: string): Promise<string> => decodeText(await readFile(file));

@@ -1,4 +1,4 @@
-/** Why Glad Pan cannot start here, and what to do, in one line for people. */
+/** Why Glad Pan cannot start here, and what to do, as a line for people. */
 export class StartError extends Error {
   override name = "StartError";
 }

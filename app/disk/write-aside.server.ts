@@ -3,15 +3,17 @@ import { copyFile, link, mkdir, open, rename, rm } from "node:fs/promises";
 import { dirname, extname, join, parse } from "node:path";
 import { namesLike } from "~/core/formats/file-names";
 
-/** What `asideName` makes; whoever finds such a file without its writer may remove it. */
+/** Names made by `asideName`; such a file without its writer may be removed. */
 const ASIDE = /^\.[\da-f-]{36}\.part(\.\w+)?$/;
 
-/** A name beside `file` under which it is written. The extension stays, since tools go by it; the name may be long. */
+/**
+ * A name beside `file` under which it is written first. The extension stays, since tools go by it; the name may be long.
+ */
 const asideName = (file: string): string => join(dirname(file), `.${randomUUID()}.part${extname(file)}`);
 
 export const isAside = (name: string): boolean => ASIDE.test(name);
 
-/** Waits until what was written to a file, or to a folder's list of names, would survive a loss of power. */
+/** Waits until a file's content, or a folder's list of names, would survive a loss of power. */
 async function sync(path: string): Promise<void> {
   const handle = await open(path, "r");
   try {
@@ -21,7 +23,7 @@ async function sync(path: string): Promise<void> {
   }
 }
 
-/** Gives a finished file its name, for good: the file is on the disk before the name is, and the name before we go on. */
+/** Renames a finished file durably: the content is on the disk before the name is, and the name before this returns. */
 async function settle(from: string, to: string): Promise<void> {
   await sync(from);
   await rename(from, to);
@@ -29,9 +31,8 @@ async function settle(from: string, to: string): Promise<void> {
 }
 
 /**
- * Lets `write` make a file under another name and gives it its real name only when that has gone well, so that
- * a half-written file is never taken for a finished one, whenever this process or the machine ends.
- *
+ * Lets `write` make a file under another name and renames it only when that has succeeded, so that a half-written file is
+ * never taken for a finished one, whenever this process or the machine ends.
  * @returns what `write` returns
  */
 export async function writeAside<T>(file: string, write: (aside: string) => Promise<T>): Promise<T> {
@@ -46,7 +47,7 @@ export async function writeAside<T>(file: string, write: (aside: string) => Prom
   }
 }
 
-/** Gives a finished file a name that nothing may have; whether it has it now. */
+/** Gives a finished file an unused name; returns false if the name is taken. */
 async function settleFree(from: string, to: string): Promise<boolean> {
   await sync(from);
   try {
@@ -54,7 +55,7 @@ async function settleFree(from: string, to: string): Promise<boolean> {
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;
     if (code === "EEXIST") return false;
-    // Not every file system has second names. There a name is taken by an empty file, which is replaced.
+    // Without hard links, the name is claimed by an empty file, which is then replaced.
     try {
       await (await open(to, "wx")).close();
     } catch (taken) {
@@ -68,10 +69,9 @@ async function settleFree(from: string, to: string): Promise<boolean> {
 }
 
 /**
- * The same where nothing is replaced: the file gets the first of several names that nothing has when it is finished.
- *
- * @param folder in which it gets its name
- * @param names one after the other, without end
+ * The same without replacing anything: the finished file gets the first unused name of several.
+ * @param folder of the names
+ * @param names in order, endlessly
  * @returns its name, and what `write` returns
  */
 export async function writeAsideFree<T>(
@@ -97,9 +97,8 @@ export async function writeAsideFree<T>(
 }
 
 /**
- * Lets `write` make a file, whole, under a name or, where that is taken and not to be replaced, under the same with a number.
- *
- * @returns the name that it has got, and what `write` returns
+ * Lets `write` make a whole file under a name or, where that is taken and must not be replaced, the same with a number.
+ * @returns the name it was given, and what `write` returns
  */
 export async function writeNamed<T>(
   file: string,
@@ -112,9 +111,8 @@ export async function writeNamed<T>(
 }
 
 /**
- * Lets `work` have a file of its own in a folder for as long as it takes; what it leaves there is removed.
- *
- * @param extension with its point; empty for none
+ * Gives `work` a temporary file in a folder, which is removed afterwards.
+ * @param extension including the dot; empty for none
  */
 export async function withScratchFile<T>(
   folder: string,
@@ -130,7 +128,7 @@ export async function withScratchFile<T>(
   }
 }
 
-/** Lets `work` have a folder of its own beside a file; it is removed with all that is in it. */
+/** Gives `work` a temporary folder beside a file, which is removed with its content. */
 export async function withFolderBeside<T>(file: string, work: (folder: string) => Promise<T>): Promise<T> {
   await mkdir(dirname(file), { recursive: true });
   const folder = asideName(join(dirname(file), "scratch"));
@@ -145,13 +143,13 @@ export async function withFolderBeside<T>(file: string, work: (folder: string) =
 /** Copies a file; there is never a part of it under its name. */
 export const copyWhole = (from: string, to: string): Promise<void> => writeAside(to, (aside) => copyFile(from, aside));
 
-/** Gives a file that is never written to a second name, which takes no space; where that cannot be, a copy has it. */
+/** Gives a file that is never written to a second name, by a hard link or, where that is impossible, a copy. */
 export async function shareFile(from: string, to: string): Promise<void> {
   await mkdir(dirname(to), { recursive: true });
   await link(from, to).catch(() => copyWhole(from, to));
 }
 
-/** Moves a file, even to another file system, where a rename is not possible. */
+/** Moves a file, even to another file system, where it cannot be renamed. */
 export async function moveWhole(from: string, to: string): Promise<void> {
   await mkdir(dirname(to), { recursive: true });
   try {

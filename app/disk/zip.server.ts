@@ -1,4 +1,4 @@
-/** Archives that hold a document and maybe one large file (ZIP, APPNOTE 6.3, with 64-bit sizes). */
+/** Archives of a document and possibly one large file (ZIP, APPNOTE 6.3, with 64-bit sizes). */
 import { createWriteStream } from "node:fs";
 import { pipeline } from "node:stream/promises";
 import type { Readable } from "node:stream";
@@ -6,10 +6,10 @@ import { buffer, text } from "node:stream/consumers";
 import yauzl from "yauzl";
 import yazl from "yazl";
 
-/** Something that is written into an archive: a text, or a file, which is stored as it is: films do not get any smaller. */
+/** Content of an archive: a text, or a file, which is stored uncompressed since films do not get any smaller. */
 export type ZipPart = { name: string; text: string } | { name: string; file: string };
 
-/** An archive as it is written, to be read to its end. */
+/** An archive as a stream, to be read to its end. */
 export function zipOf(parts: readonly ZipPart[]): Readable {
   const zip = new yazl.ZipFile();
   for (const part of parts) {
@@ -20,29 +20,29 @@ export function zipOf(parts: readonly ZipPart[]): Readable {
   return zip.outputStream as Readable;
 }
 
-/** What is packed to less than this share of its size was made to be large. */
+/** Compression ratio below which an entry was made to fill a disk. */
 const MOST_PACKED = 1 / 200;
 /** Bytes below which that does not matter. */
 const SMALL_BYTES = 2 ** 20;
 
-/** An archive that is open. */
+/** An open archive. */
 export interface OpenZip {
-  /** Names of what is in it. */
+  /** Names of its entries. */
   names: string[];
-  /** Bytes of all that is in it, unpacked. */
+  /** Uncompressed bytes of all entries. */
   bytes: number;
-  /** Bytes of something that is in it, unpacked. */
+  /** Uncompressed bytes of an entry. */
   bytesOf: (name: string) => number;
-  /** Reads a text of at most so many bytes; null where there is none of this name, or a longer one. */
+  /** Reads a text up to a limit in bytes; null where there is no entry of this name, or it is longer. */
   readText: (name: string, mostBytes: number) => Promise<string | null>;
-  /** Reads what is in it, at most so many bytes; null where there is nothing of this name, or more. */
+  /** Reads an entry up to a limit in bytes; null where there is none of this name, or it is larger. */
   readBytes: (name: string, mostBytes: number) => Promise<Buffer | null>;
-  /** Writes something that is in it to a file. */
+  /** Writes an entry to a file. */
   extract: (name: string, to: string) => Promise<void>;
   close: () => void;
 }
 
-/** @throws Error if it is no archive, or something in it is packed to next to nothing */
+/** @throws Error if it is no archive, or an entry is compressed too strongly to be genuine */
 export async function openZip(file: string): Promise<OpenZip> {
   const zip = await yauzl.openPromise(file, { lazyEntries: true, autoClose: false });
   const entries = new Map<string, yauzl.Entry>();

@@ -3,7 +3,7 @@ import type { FilmRow } from "~/db/films.server";
 import type { JobRow } from "~/db/jobs.server";
 import type { FilmFile } from "~/media/film-file";
 
-/** What a job is carried out on. */
+/** What a job works on. */
 export interface JobGround {
   db: Db;
   job: JobRow;
@@ -11,9 +11,9 @@ export interface JobGround {
   film: FilmFile;
 }
 
-/** How it is watched and ended. */
+/** How it is monitored and cancelled. */
 export interface JobOptions {
-  /** What is being done, and how much of the whole is done. */
+  /** Called with what is being done, and the share of the whole that is done. */
   onProgress: (step: string, share: number) => void;
   signal: AbortSignal;
 }

@@ -14,10 +14,10 @@ import { makeLightCopy } from "./kinds/proxy.server";
 import { renderVersion } from "./kinds/render.server";
 import { libraryErrors } from "~/texts/library-errors";
 
-/** A comparison can do with the proxy, and what clips are joined to is not there yet. */
+/** A comparison can do with the proxy, and joined clips do not exist yet. */
 const WITHOUT_SOURCE: readonly JobKind[] = ["match", "join"];
 
-/** Carries out a job and returns what came of it. */
+/** Carries out a job and returns its result. */
 export async function runJob(db: Db, job: JobRow, options: JobOptions): Promise<unknown> {
   const row = findFilm(db, job.filmId);
   if (!row) throw new Error(libraryErrors.films.noLongerThere);

@@ -1,4 +1,4 @@
-/** Entry of a worker thread: carries out one job and writes to the database how it goes and how it ended. */
+/** Entry of a worker thread: carries out one job and stores its progress and its result. */
 import { setPriority } from "node:os";
 import { parentPort, workerData } from "node:worker_threads";
 import { openDatabase } from "~/db/database.server";
@@ -8,9 +8,9 @@ import { failureMessage } from "./failure-message.server";
 import { runJob } from "./run-job.server";
 import type { UnwrittenEnd, WorkerOrder } from "~/queue/worker-order";
 
-/** Progress is written no more often than this, since each write is a transaction. */
+/** Least interval between stored progress, since each write is a transaction. */
 const REPORT_INTERVAL_MS = 400;
-/** The priority of work in the background, from 0, what is usual, to 19. */
+/** Priority of background work: 0 is normal, 19 the lowest. */
 const LATER = 10;
 
 const { databaseFile } = workerData as { databaseFile: string };
@@ -50,7 +50,7 @@ async function endOf(jobId: string): Promise<JobEnd> {
 
 const isUrgent = (jobId: string): boolean => URGENT.some((kind) => kind === findJob(db, jobId)?.kind);
 
-/** Lets what somebody waits for go first. On Linux this is for this thread, and all that it starts, alone. */
+/** Lets work that somebody waits for go first. On Linux this affects this thread and what it starts, alone. */
 function stepBack(jobId: string): void {
   if (process.platform === "linux" && !isUrgent(jobId)) setPriority(0, LATER);
 }
@@ -62,7 +62,7 @@ async function carryOut(jobId: string): Promise<void> {
     if (givesBack && end.state === "cancelled") giveBackJob(db, jobId);
     else finishJob(db, jobId, end);
   } catch {
-    // The disk may be full. The server tries again until it is written.
+    // The disk may be full. The server tries again until it is stored.
     if (!givesBack) parentPort!.postMessage({ unwritten: end } satisfies UnwrittenEnd);
   } finally {
     db.close();

@@ -1,4 +1,4 @@
-/** Looks into a file of which only the beginning is there. */
+/** Reads an incomplete file, of which only the beginning is there. */
 import { z } from "zod";
 import { FilmError, probe, reading, startFfmpeg } from "./film-tool.server";
 import { CancelledError, ToolError } from "./tool.server";
@@ -6,9 +6,8 @@ import { CancelledError, ToolError } from "./tool.server";
 const Length = z.object({ format: z.object({ duration: z.coerce.number().positive() }) });
 
 /**
- * Seconds that a film is going to have, by what has arrived of it.
- *
- * @returns null where its container says only at its end what is in it, or not how long it is
+ * Duration of a film in seconds, from its beginning.
+ * @returns null where its container has an index only at its end, or no duration
  */
 export async function lengthOf(file: string): Promise<number | null> {
   const json = await probe(file, ["-show_entries", "format=duration", "-of", "json"]).catch((error: unknown) => {
@@ -19,7 +18,7 @@ export async function lengthOf(file: string): Promise<number | null> {
   return length.success ? length.data.format.duration : null;
 }
 
-/** The picture at some second, as a small JPEG; null if it has not arrived, or not what is needed to see it. */
+/** The picture at some second, as a small JPEG; null if it has not been received, or depends on missing data. */
 export async function pictureAt(
   file: string,
   name: string,

@@ -9,28 +9,28 @@ import { readFrom, soundOnGrid, soundStream } from "./on-grid.server";
 import { readAhead } from "./read-ahead";
 import { writeTo } from "./tool.server";
 
-/** What a clip is brought to. */
+/** The format to which a clip is conformed. */
 export interface Grid {
   picture: Size;
   rate: Rate;
   frames: number;
-  /** Bits of a sample. */
+  /** Bits per sample. */
   depth: BitDepth;
-  /** Where the clip is in the picture; black around it, which is none of the picture's active area. */
+  /** Place of the clip in the picture; the black around it is outside the clip's picture area. */
   area: Box;
 }
 
 export const CONFORMED_SOUND = { codec: "pcm_s16le", sampleRate: 48_000 };
 const DECODED_AHEAD = 4;
-/** Units that MOV counts time in, for so many frames per second: a frame has a whole number of them. */
+/** Time units of MOV per frame, so that a frame is a whole number of them. */
 const UNITS_PER_FRAME = 1000;
 const LARGEST_TIMESCALE = 90_000;
 
-/** Units of time in a second in which every frame of a rate begins at a whole one. */
+/** Time units per second with which every frame begins at a whole one. */
 export const timescaleOf = ({ num }: Rate): number =>
   num * UNITS_PER_FRAME <= LARGEST_TIMESCALE ? num * UNITS_PER_FRAME : num;
 
-/** The clip's sound, or silence, as long as its picture to the sample. */
+/** The clip's sound, or silence, exactly as long as its picture. */
 function soundOf(film: FilmFile, { frames, rate }: Grid): { input: string[]; output: string[] } {
   const { sampleRate, codec } = CONFORMED_SOUND;
   const samples = Math.round(frameToSeconds(frames, rate) * sampleRate);
@@ -49,10 +49,9 @@ function soundOf(film: FilmFile, { frames, rate }: Grid): { input: string[]; out
 }
 
 /**
- * Writes a clip as it is in a film of several: at the film's rate, where every frame is the one shown at its moment, in
- * its place in the film's picture, in Rec.709, with losses that cannot be seen (H.264 at a constant quality of 10), and
- * with a sound that is exactly as long, so that such files can be read one after the other without a seam.
- *
+ * Writes a clip as part of a film: at the film's rate, in its place in the film's picture, in Rec.709, with no visible loss
+ * (H.264 at a constant quality of 10), and with sound of exactly the same length, so that such files can be read
+ * consecutively without a seam.
  * @param onProgress 0 to 1
  * @throws FilmError if the clip cannot be decoded; CancelledError if the signal is aborted
  */

@@ -1,6 +1,6 @@
 /**
- * The containers that films come in: ffmpeg's name for what reads them, and the extension that they are kept
- * with. What is not in this list is not opened: play lists and manifests make ffmpeg read other files.
+ * Supported containers: ffmpeg's name of the demuxer, and the file extension. Others are not opened: playlists and
+ * manifests make ffmpeg read other files.
  */
 const CONTAINERS = [
   { demuxer: "mov,mp4,m4a,3gp,3g2,mj2", extension: ".mp4" },
@@ -23,7 +23,7 @@ const CONTAINERS = [
   { demuxer: "gif", extension: ".gif" },
 ] as const;
 
-/** Sound and stills are opened as well, so that they can be refused by what they are. */
+/** Sound and stills are opened as well, so that the refusal can name what they are. */
 const REFUSED_BY_NAME = [
   "wav",
   "w64",
@@ -43,7 +43,7 @@ const REFUSED_BY_NAME = [
   "apng",
 ];
 
-/** What ffmpeg's `-format_whitelist` is given. */
+/** Value of ffmpeg's `-format_whitelist`. */
 export const OPENED_FORMATS = [...CONTAINERS.map(({ demuxer }) => demuxer), ...REFUSED_BY_NAME].join(",");
 
 interface Contents {
@@ -56,7 +56,7 @@ const WEBM = ".webm";
 const WEBM_CODECS = new Set(["vp8", "vp9", "av1"]);
 const UNKNOWN = ".film";
 
-/** The extension that a film is kept with, from what is in it and not from its name. */
+/** The file extension of a film, by its content and not by its name. */
 export function extensionOf({ container, videoCodec }: Contents): string {
   if (container === "matroska,webm" && WEBM_CODECS.has(videoCodec)) return WEBM;
   return CONTAINERS.find(({ demuxer }) => demuxer === container)?.extension ?? UNKNOWN;

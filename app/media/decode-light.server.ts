@@ -5,7 +5,7 @@ import { decodeFrames } from "./decode.server";
 import { pieceFile, pieceInfo } from "./proxy.server";
 import { type decodeSmall, scaledFrames } from "./small-frames.server";
 
-/** Decodes in small as `decodeSmall` does, from the pieces of a film's proxy that are there, which is quicker. */
+/** Decodes small frames as `decodeSmall` does, but from existing pieces of the film's proxy, which is faster. */
 export const decodeLight = (folder: string): typeof decodeSmall =>
   async function* (film, range, signal, longSide) {
     const { size } = scaledFrames(film.info.picture, longSide);

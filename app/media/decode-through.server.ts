@@ -7,19 +7,19 @@ import { reading, writing } from "./film-tool.server";
 import { type SmallLuma, smallSize } from "./small-luma";
 import { runTool } from "./tool.server";
 
-/** What is looked for. */
+/** What is wanted of the file. */
 export interface Through {
-  /** Frames a second, and the size of the picture. */
+  /** Frames per second, and the size of the picture. */
   rate: Rate;
   size: Size;
-  /** Frames that are given, small; in order. */
+  /** Frames to return, reduced; in order. */
   frames?: readonly number[];
   signal?: AbortSignal | undefined;
 }
 
-/** What is seen of a file when all of it is decoded once. */
+/** Result of decoding a whole file once. */
 export interface Decoded {
-  /** The frames that were asked for, as far as they are there. */
+  /** The requested frames, as far as they exist. */
   pictures: ReadonlyMap<number, SmallLuma>;
   frames: number;
   /** Ranges that are black. */
@@ -28,9 +28,9 @@ export interface Decoded {
   frozen: FrameRange[];
 }
 
-/** Seconds that a range of either lasts, for it to be told. */
+/** Shortest range of each kind, in seconds. */
 const LEAST = { black: 0.04, frozen: 1 };
-/** Mean difference between two pictures that are the same, but for what an encoder makes of them, in dB of full scale. */
+/** Mean difference below which two pictures are the same, apart from encoding noise, in dB of full scale. */
 const SAME_PICTURE = -60;
 
 const print = (key: string): string => `metadata=mode=print:key=${key}:file=-:direct=1`;
@@ -71,7 +71,7 @@ async function decodeInto(pictures: string, file: string, { rate, size, frames: 
     const ends = values(end);
     return values(start).map((from, i) => ({
       start: Math.round(from * fps),
-      // One that lasts to the end of the file has no end of its own.
+      // A range that lasts to the end of the file has no end of its own.
       end: Math.min(frames, ends[i] === undefined ? frames : Math.round(ends[i] * fps)),
     }));
   };

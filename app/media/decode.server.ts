@@ -12,69 +12,69 @@ import { filmErrors } from "~/texts/film-errors";
 const t = filmErrors.decoding;
 
 export interface DecodeOptions {
-  /** Size of the frames; left out, they have the displayed size. */
+  /** Size of the frames; the displayed size if left out. */
   size?: Size;
-  /** The colours to show them with; left out for frames of another size, they are as stored, which is quicker. */
+  /** Colours of the frames; if left out, frames of another size have them as stored, which is faster. */
   colours?: "Rec.709";
-  /** Bits of a sample; 8 if left out. Samples of 10 bits have two bytes each. */
+  /** Bits per sample; 8 if left out. 10-bit samples have two bytes each. */
   depth?: BitDepth;
-  /** Size of a second, smaller copy of each frame, which is stacked under it. */
+  /** Size of a second, smaller copy of each frame, which is stacked below it. */
   copy?: Size;
-  /** Reduces the frames once more, by the mean of each block of pixels, to what is then given instead. */
+  /** Reduces the frames further, by the mean of each block of pixels; only the result is returned. */
   reduceTo?: Size;
-  /** Whether the key picture before a frame will do for it, which is found much sooner. */
+  /** Whether the key frame before a frame is good enough, which is found much faster. */
   keyPicturesDo?: boolean;
   /**
-   * Whether the edges of a codec's blocks may stay unsmoothed in pictures between those that the rest is decoded from,
-   * which saves a tenth of the decoding or more. Much reduced, a picture does not show them.
+   * Whether deblocking may be skipped in pictures on which no others depend, which saves a tenth of the decoding or more.
+   * In much reduced pictures it does not show.
    */
   blocksMayShow?: boolean;
-  /** The part of the picture that the copy, or what is reduced, is of; all of it if null or left out. */
+  /** The part of the picture of the copy, or of the reduced frames; all of it if null or left out. */
   of?: Box | null;
   /** Frames wanted; the whole film if left out. */
   range?: FrameRange;
   /**
-   * Frames that may wait, small ones only, for whoever takes them to be done with something longer. Without it the decoder
-   * stops after the few that are in its pipe.
+   * Number of frames, only of small ones, that are buffered while their reader is busy. Without it the decoder pauses after
+   * the few that fit its pipe.
    */
   waiting?: number;
-  /** From each frame that is wanted to the next; every frame if left out. */
+  /** Step between wanted frames; 1 if left out. */
   every?: number;
-  /** Takes the time of each picture that could be decoded, in seconds of the file's own time. */
+  /** Called with the time of each decoded picture, in seconds of the file's own time. */
   onDecoded?: (seconds: number) => void;
   signal?: AbortSignal;
 }
 
-/** Lets ffmpeg write a remark for each picture that it has decoded. */
+/** Makes ffmpeg print a line for each picture it has decoded. */
 const REMARK_PICTURES = `metadata=mode=add:key=decoded:value=1,metadata=mode=print:direct=1:file='pipe\\:${REMARKS}'`;
 
-/** Matrices of standard definition and of early HDTV. */
+/** Matrices of standard definition and early HDTV. */
 const OTHER_MATRICES = new Set(["smpte170m", "bt470bg", "fcc", "smpte240m"]);
-/** Lines of the largest picture that is of standard definition, and so of Rec.601 where it does not say. */
+/** Most lines of a standard definition picture, which has Rec.601 unless it says otherwise. */
 const STANDARD_LINES = 576;
 
-/** What ffmpeg is told of a film's matrix: what the file says, or what players take a file for that does not. */
+/** ffmpeg's name of a film's matrix: that in the file, or the one players assume. */
 function matrixOf({ colour, picture }: FilmInfo): { other: boolean; input: string } {
   const unsaid = colour.matrix === "unknown" && picture.height <= STANDARD_LINES;
   return { other: unsaid || OTHER_MATRICES.has(colour.matrix), input: unsaid ? "in_color_matrix=bt601:" : "" };
 }
 
-/** The same where what comes out of the scaler has no matrix, as RGB. */
+/** The same where the output of the scaler has no matrix, as with RGB. */
 export const inputMatrix = ({ colour, picture }: FilmInfo): string =>
   `in_color_matrix=${colour.matrix !== "unknown" ? "auto" : picture.height <= STANDARD_LINES ? "bt601" : "bt709"}`;
 
 const isHdr = (info: FilmInfo) => info.colour.transfer === "smpte2084" || info.colour.transfer === "arib-std-b67";
 
-/** PQ or HLG to Rec.709 at a reference white of 203 cd/m² (ITU-R BT.2408). */
+/** From PQ or HLG to Rec.709 at a reference white of 203 cd/m² (ITU-R BT.2408). */
 const TONE_MAP =
   "zscale=t=linear:npl=203,format=gbrpf32le,zscale=p=bt709,tonemap=tonemap=mobius:desat=0,zscale=t=bt709:m=bt709:r=tv";
 
-/** Filters that reduce what is in a part of the frames, given in the film's displayed pixels. */
+/** Filters that reduce a part of the frames, given in the film's displayed pixels. */
 function reduction(info: FilmInfo, { size = info.picture, of }: DecodeOptions, { width, height }: Size): string {
   const steps = [`scale=${width}:${height}:flags=area`, "setsar=1"];
   if (of) {
     const scale = { x: size.width / info.picture.width, y: size.height / info.picture.height };
-    // Not a line of what is beside the part.
+    // Without any line from beside the part.
     const [left, top] = [Math.ceil(of.x * scale.x), Math.ceil(of.y * scale.y)];
     const [right, bottom] = [Math.floor((of.x + of.width) * scale.x), Math.floor((of.y + of.height) * scale.y)];
     steps.unshift(`crop=${right - left}:${bottom - top}:${left}:${top}:exact=1`);
@@ -82,7 +82,7 @@ function reduction(info: FilmInfo, { size = info.picture, of }: DecodeOptions, {
   return steps.join(",");
 }
 
-/** Filters that bring a film to the wanted size, to 4:2:0, to its frame grid, and to Rec.709 where it differs. */
+/** Filters that convert a film to the wanted size, to 4:2:0, to its frame grid, and to Rec.709 where it differs. */
 function filters(info: FilmInfo, range: FrameRange, options: DecodeOptions): string {
   const { size, colours, copy, reduceTo, every = 1, depth = 8 } = options;
   const chain: string[] = [...(options.onDecoded ? [REMARK_PICTURES] : []), onGrid(info, range)];
@@ -92,7 +92,7 @@ function filters(info: FilmInfo, range: FrameRange, options: DecodeOptions): str
   else {
     const { other, input } = matrixOf(info);
     const flags = size ? "fast_bilinear" : "bicubic";
-    // Fewer pixels first: tone mapping is slow.
+    // Scaled down first, because tone mapping is slow.
     if (size && isHdr(info)) chain.push(`scale=${width}:${height}:flags=${flags}`);
     if (isHdr(info)) chain.push(TONE_MAP);
     if (size || info.nonSquarePixels || other || info.colour.range === "pc") {
@@ -111,7 +111,7 @@ function filters(info: FilmInfo, range: FrameRange, options: DecodeOptions): str
   ].join(";");
 }
 
-/** Size of a frame with a copy under it. */
+/** Size of a frame with a copy below it. */
 export const stackedSize = (frame: Size, copy: Size): Size => ({
   width: Math.max(frame.width, copy.width),
   height: frame.height + copy.height,
@@ -120,16 +120,16 @@ export const stackedSize = (frame: Size, copy: Size): Size => ({
 const bytesPerFrame = ({ width, height }: Size, depth: BitDepth): number =>
   (width * height + 2 * Math.ceil(width / 2) * Math.ceil(height / 2)) * bytesPerSample(depth);
 
-/** Where a film cannot be read from the place that was meant, it is read from so many seconds earlier, or its beginning. */
+/** Seconds by which reading begins earlier where it fails at the intended place; then at the file's start. */
 const EARLIER_SECONDS = 30;
 
-/** "frame:12   pts:6144   pts_time:0.4": the time that is written out is rounded. */
+/** "frame:12 pts:6144 pts_time:0.4": the printed time is rounded. */
 function readRemark(line: string, { timeBase, late }: GridInFile, onDecoded: (seconds: number) => void): void {
   const stamp = /^frame:\d+\s+pts:(-?\d+)/.exec(line)?.[1];
   if (stamp !== undefined) onDecoded(Number(stamp) * timeBase - late);
 }
 
-/** Where frames go as they are; small ones, which may wait, are not worth more than one thread to filter. */
+/** Output arguments; small buffered frames are not worth more than one filter thread. */
 const rawVideo = ({ waiting }: DecodeOptions): string[] =>
   waiting
     ? [
@@ -138,7 +138,7 @@ const rawVideo = ({ waiting }: DecodeOptions): string[] =>
       ]
     : ["-f", "rawvideo", "pipe:1"];
 
-/** Frames of a range, as ffmpeg gives them when it reads from a number of seconds after the file's beginning. */
+/** Frames of a range, read by ffmpeg from some seconds after the file's start. */
 async function* framesFrom(
   film: FilmFile,
   input: string[],
@@ -151,7 +151,7 @@ async function* framesFrom(
   const tool = startFfmpeg(
     film.name,
     [
-      // A thread for each of several pictures only delays the first.
+      // A thread per picture would only delay the first.
       ...(options.keyPicturesDo ? ["-skip_frame", "nokey", "-threads", "1"] : []),
       ...(options.blocksMayShow ? ["-skip_loop_filter", "bidir"] : []),
       ...[...input, "-map", "0:V:0", "-an", "-sn", "-dn", "-vf", filters(info, range, options)],
@@ -168,7 +168,7 @@ async function* framesFrom(
     for await (const frame of wholeBuffers(tool.stdout as AsyncIterable<Buffer>, length)) {
       yield frame;
       given++;
-      // Remarks on the last pictures may still be on their way.
+      // Lines about the last pictures may still be on their way.
       if (given === count && !onDecoded) return;
     }
     await tool.done;
@@ -178,16 +178,15 @@ async function* framesFrom(
 }
 
 /**
- * Decodes frames of the film's grid in order, one buffer each, as planes of 4:2:0. Each buffer is the caller's to keep.
- * A picture that is not there, or cannot be decoded, is the one before.
- *
+ * Decodes frames of the film's grid in order, one buffer each, as 4:2:0 planes. The caller owns each buffer. A missing or
+ * undecodable picture is replaced by the one before.
  * @throws FilmError if nothing of the film can be decoded
  */
 export async function* decodeFrames(film: FilmFile, options: DecodeOptions): AsyncGenerator<Buffer> {
   const { start, end } = options.range ?? { start: 0, end: film.info.frames };
   const seek = seekSecondsFor(film.info, start);
   let next = start;
-  // A part of the film that is damaged may hold no picture to begin with; then an earlier one stands.
+  // A damaged part may contain no picture to begin with; then an earlier one is held.
   for (const earlier of [0, EARLIER_SECONDS, Infinity]) {
     const input = readFrom(film, start === 0 ? 0 : Math.max(0, seek - earlier));
     for await (const frame of framesFrom(film, input, { start: next, end }, options)) {

@@ -1,4 +1,4 @@
-/** What can be set for how a film is read: its audio track, and its fields as frames of their own. */
+/** How a film is read: its audio track, and its fields as frames of their own. */
 import { framesPerSecond, type FrameRange } from "~/core/time/rate";
 import type { FilmInfo } from "~/core/film/film-info";
 import { Refusal } from "~/core/basics/refusal";
@@ -7,10 +7,9 @@ import { filmErrors } from "~/texts/film-errors";
 const t = filmErrors.choices;
 
 /**
- * A film with another of its sounds.
- *
- * @param index of the sound, from 0 on
- * @throws Refusal if it has no such sound
+ * A film with another audio track.
+ * @param index of the track, from 0
+ * @throws Refusal if it has no such track
  */
 export function withSound<I extends FilmInfo>(info: I, index: number): I {
   const sound = info.sounds[index];
@@ -19,8 +18,7 @@ export function withSound<I extends FilmInfo>(info: I, index: number): I {
 }
 
 /**
- * An interlaced film at double rate: each of the two half pictures of a frame becomes one, as smooth as it was shot.
- *
+ * An interlaced film at double rate: each field becomes a frame, which keeps the motion as smooth as it was shot.
  * @throws Refusal if it is not interlaced
  */
 export function withFields<I extends FilmInfo>(info: I): I {

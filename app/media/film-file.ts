@@ -1,9 +1,9 @@
 import type { FilmInfo } from "~/core/film/film-info";
 
-/** A film that was looked into. */
+/** A film that was probed. */
 export interface FilmFile {
   file: string;
-  /** What the film is called in messages. */
+  /** Name of the film in messages. */
   name: string;
   info: FilmInfo;
 }

@@ -1,4 +1,4 @@
-/** How ffmpeg is given films to read, and what its failures say about them. */
+/** How ffmpeg reads films, and messages for its failures. */
 import { MOST_PIXELS } from "~/core/film/film-info";
 import type { Size } from "~/core/geometry/box";
 import { FileRefusal } from "~/core/basics/refusal";
@@ -16,8 +16,7 @@ export class FilmError extends FileRefusal {
 }
 
 /**
- * What comes from outside is no list of ours, whatever it is called: its names could lead anywhere.
- *
+ * A foreign file is never read as one of our lists: the names in it might lead anywhere.
  * @throws FilmError
  */
 export function requireNoList(file: string, name: string): void {
@@ -25,11 +24,11 @@ export function requireNoList(file: string, name: string): void {
 }
 
 /**
- * How a tool is told to read a film's file, and nothing else: only from files, only the containers that films come in,
- * and no picture larger than what can be worked with. Names may begin with "-" and hold ":".
+ * Arguments for reading a film's file and nothing else: only local files, only supported containers, and no picture larger
+ * than can be handled. Names may begin with "-" and contain ":".
  */
 export const reading = (file: string): string[] => {
-  // Of lists only those that we write are read, and of these only files beside them: ffmpeg's own default.
+  // Only our own lists are read, and only files beside them: ffmpeg's own default.
   const formats = isClipList(file) ? `concat,${OPENED_FORMATS}` : OPENED_FORMATS;
   return [
     ...["-protocol_whitelist", "file,pipe", "-format_whitelist", formats, "-max_pixels", String(MOST_PIXELS)],
@@ -37,22 +36,22 @@ export const reading = (file: string): string[] => {
   ];
 };
 
-/** How ffmpeg is told to write a file, whatever it is called. */
+/** ffmpeg's output argument for a file of any name. */
 export const writing = (file: string): string => `file:${file}`;
 
-/** How ffmpeg is told to read frames that are piped in; `pixels` is its own name of what they are made of. */
+/** Arguments for reading piped frames; `pixels` is ffmpeg's name of their format. */
 export const pipedIn = ({ width, height }: Size, pixels: string, rate?: Rate): string[] => [
   ...["-f", "rawvideo", "-pix_fmt", pixels, "-s", `${width}x${height}`],
   ...(rate ? ["-r", `${rate.num}/${rate.den}`] : []),
   ...["-i", "pipe:0"],
 ];
 
-/** How ffmpeg is told to say of a picture that its colours are Rec.709, in limited range. */
+/** Tags for a picture in Rec.709, limited range. */
 export const REC709_TAGS = [
   ...["-color_primaries", "bt709", "-color_trc", "bt709", "-colorspace", "bt709", "-color_range", "tv"],
 ];
 
-/** What a tool's failure says about a film, for people; anything else as it is. */
+/** A message for people from a tool's failure; anything else as it is. */
 export function filmFailure(error: unknown, name: string): unknown {
   if (!(error instanceof ToolError) || error.code === "ENOSPC") return error;
   if (error.code === "STALLED") {
@@ -74,7 +73,7 @@ export function filmFailure(error: unknown, name: string): unknown {
 
 /** Starts ffmpeg for a film; `done` rejects with a FilmError where the film is to blame. */
 export function startFfmpeg(name: string, args: string[], signal?: AbortSignal, options?: ToolOptions): RunningTool {
-  // However many of a film's pictures are broken: those that are not are worth having.
+  // However many pictures are broken, the others are worth having.
   const tool = startTool("ffmpeg", ["-v", "error", "-nostdin", "-max_error_rate", "1", ...args], signal, options);
   const done = tool.done.catch((error: unknown) => {
     throw filmFailure(error, name);
@@ -83,7 +82,7 @@ export function startFfmpeg(name: string, args: string[], signal?: AbortSignal, 
   return { ...tool, done };
 }
 
-/** Runs ffmpeg for a film and gives what it has written to its output, all at once. */
+/** Runs ffmpeg for a film and returns its whole output. */
 export async function bytesFromFfmpeg(
   name: string,
   args: string[],
@@ -98,6 +97,6 @@ export async function bytesFromFfmpeg(
   return Buffer.concat(chunks);
 }
 
-/** Runs ffprobe on a film's file and returns what it wrote. */
+/** Runs ffprobe on a film's file and returns its output. */
 export const probe = (file: string, args: string[], signal?: AbortSignal): Promise<string> =>
   runTool("ffprobe", ["-v", "error", ...args, ...reading(file)], signal);

@@ -1,12 +1,12 @@
 import { createHash } from "node:crypto";
 import { open, stat } from "node:fs/promises";
 
-/** Bytes that are looked at in each of three places. */
+/** Bytes sampled in each of three places. */
 const SAMPLE_BYTES = 2 ** 20;
 
 /**
- * By what a file is known wherever it lies and whatever it is called: SHA-256 of its size and of a mebibyte at its
- * beginning, middle and end, which takes as long for an hour of film as for a second.
+ * Identifies a file wherever it is and whatever its name: SHA-256 of its size and of a mebibyte at its beginning, middle
+ * and end, which takes as long for an hour of film as for a second.
  */
 export async function fingerprintOf(file: string): Promise<string> {
   const { size } = await stat(file);

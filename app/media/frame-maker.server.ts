@@ -7,13 +7,13 @@ import { loadPictures, type OwnContents } from "./own/load-pictures.server";
 import type { OwnPictures } from "./own/own-pictures.server";
 import { Resampler } from "./resample/resampler.server";
 
-/** Makes frames of compositions from decoded frames of the film, as they are rendered. */
+/** Renders frames of compositions from decoded frames of the film. */
 export class FrameMaker {
   private readonly painter: LayerPainter;
 
   private constructor(
     private readonly resampler: Resampler,
-    /** Bits of the samples of what it takes and gives. */
+    /** Bits per sample of input and output. */
     readonly depth: BitDepth,
     readonly pictures: OwnPictures,
   ) {
@@ -22,8 +22,8 @@ export class FrameMaker {
 
   /**
    * @param picture size of the film's picture
-   * @param target size of the frames that are made; both sides even
-   * @param own what of the editor's own is in them
+   * @param target size of the frames; both sides even
+   * @param own the editor's own files in them
    */
   static async open(picture: Size, target: Size, own: OwnContents, depth: BitDepth = 8): Promise<FrameMaker> {
     registerFonts(own.fonts);
@@ -33,7 +33,7 @@ export class FrameMaker {
 
   /**
    * @param data a frame of the film, planar 4:2:0
-   * @returns the same of the target; it is overwritten by the next frame
+   * @returns a frame of the target; overwritten by the next
    */
   async make(data: Buffer, composition: Composition): Promise<Uint8Array> {
     this.resampler.source.set(data);

@@ -4,7 +4,7 @@ import { writeAside } from "~/disk/write-aside.server";
 import { CONFORMED_SOUND, timescaleOf } from "./conform.server";
 import { reading, startFfmpeg, writing } from "./film-tool.server";
 
-/** What a list of conformed clips is, as if it were one file. */
+/** Facts of a list of conformed clips, as if it were one file. */
 export const clipFormat = (rate: Rate): ClipFormat => ({
   videoCodec: "h264",
   soundCodec: CONFORMED_SOUND.codec,
@@ -13,7 +13,7 @@ export const clipFormat = (rate: Rate): ClipFormat => ({
   seekMargin: 0.5,
 });
 
-/** Writes the clips of a list into one file, as they are. */
+/** Writes the clips of a list into one file without encoding. */
 export async function joinIntoOne(list: string, name: string, target: string, signal?: AbortSignal): Promise<void> {
   await writeAside(target, async (aside) => {
     const tool = startFfmpeg(name, ["-y", ...reading(list), "-c", "copy", "-f", "mov", writing(aside)], signal);

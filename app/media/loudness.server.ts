@@ -1,15 +1,15 @@
 import { writing } from "./film-tool.server";
 import { startTool } from "./tool.server";
 
-/** How loud a sound is, after EBU R 128. */
+/** Loudness of a sound, after EBU R 128. */
 export interface Loudness {
-  /** LUFS, over all of it. */
+  /** Integrated loudness, in LUFS. */
   loudness: number;
   /** The highest true peak, in dBTP. */
   peak: number;
 }
 
-/** What ITU-R BS.1770 takes for silence. */
+/** Silence by ITU-R BS.1770. */
 const SILENT = -69;
 
 /** @returns null for a file that is silent, or has no sound */

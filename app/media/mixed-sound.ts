@@ -1,14 +1,14 @@
-/** The sound of a version in which more is heard than the film, or less: as filters of ffmpeg's. */
+/** The sound of a version with more or less than the film's, as ffmpeg filters. */
 import type { HeardIn, OwnSound } from "~/core/composition/heard";
 import { framesPerSecond, frameToSeconds } from "~/core/time/rate";
 import type { FilmFile } from "./film-file";
 import { readFrom, soundOnGrid, soundStream } from "./on-grid.server";
 
 const STEREO = "aformat=sample_fmts=fltp:channel_layouts=stereo";
-/** The slowest that one filter plays a sound. */
+/** Slowest tempo of one filter. */
 const SLOWEST = 0.5;
 
-/** Filters that play a sound at another speed, as high as it is. */
+/** Filters that change the speed of a sound at constant pitch. */
 export function tempo(speed: number): string[] {
   if (speed === 1) return [];
   const halves = speed < SLOWEST ? Math.ceil(Math.log2(SLOWEST / speed)) : 0;
@@ -33,10 +33,9 @@ function ownSound(input: number, { info }: FilmFile, sound: OwnSound, seconds: n
 }
 
 /**
- * Inputs and filters for what is heard; the film's picture is input 0, and `[sound]` is what comes out.
- *
- * @param film it is input 1
- * @param files of what else is heard, by id; one that is not there is silent
+ * Inputs and filters of the sound; the film's picture is input 0, and `[sound]` is the output.
+ * @param film input 1
+ * @param files of other sounds, by id; missing ones are silent
  */
 export function mixedSound(
   film: FilmFile,

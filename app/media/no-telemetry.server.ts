@@ -1,5 +1,5 @@
 /**
- * Keeps the runtime of the networks from collecting telemetry: its Linux library looks for this variable in the process's
+ * Keeps the runtime of the networks from collecting telemetry: its Linux library reads this variable from the process's
  * environment when it is loaded. A worker thread has only a copy of that environment, so the process's own thread sets it
  * before it starts one.
  */

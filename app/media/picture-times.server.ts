@@ -3,23 +3,23 @@ import { reading } from "./film-tool.server";
 import { startTool } from "./tool.server";
 
 export interface FoundTimes {
-  /** Seconds at which pictures are shown, in the file's own time and in order. */
+  /** Presentation times in seconds, in the file's own time, in order. */
   times: Float64Array;
-  /** Seconds from one key picture to the next, at the most. */
+  /** Most seconds between key frames. */
   longestKeyGap: number;
-  /** Whether pictures are only counted, in the order in which they are decoded. */
+  /** Whether pictures are only counted, in decoding order. */
   counted: boolean;
-  /** Whether the times start over, or leap, in the order in which pictures are decoded. */
+  /** Whether the times start over, or leap, in decoding order. */
   breaks: boolean;
 }
 
-/** Seconds by which times that are decoded one after the other go back or on, and are no longer of one piece. */
+/** Steps in seconds between consecutive decoding times at which they start over or leap. */
 const BREAK_SECONDS = { back: 0.5, on: 10 };
 
-/** What is read of a time that is not there. */
+/** A missing time is NaN. */
 const seconds = (text: string | undefined): number => (text ? Number(text) : NaN);
 
-/** Goes through the packets of one of a file's streams without decoding them; rejects where reading them ends in failure. */
+/** Reads the packets of one of a file's streams without decoding them; rejects where reading ends in failure. */
 async function readPackets(
   file: string,
   stream: string,
@@ -38,10 +38,8 @@ async function readPackets(
 }
 
 /**
- * Reads when each of a film's pictures is shown, from its packets and without decoding them. Packets that are there only
- * to decode others, as before an edit list's beginning, do not count. A packet without a time to be shown at has the
- * one at which it is decoded.
- *
+ * Presentation times of a film's pictures, from its packets without decoding them. Packets that are only there for decoding
+ * others, as before the start of an edit list, do not count. A packet without a presentation time has its decoding time.
  * @throws ToolError if the file cannot be read at all
  */
 export async function pictureTimes(file: string, signal?: AbortSignal): Promise<FoundTimes> {
@@ -64,14 +62,14 @@ export async function pictureTimes(file: string, signal?: AbortSignal): Promise<
     }
     if (!flags.includes("D")) times.push(time);
   };
-  // What can be read of a damaged file counts, also where reading it ends in failure.
+  // The readable part of a damaged file counts, even if reading ends in failure.
   await readPackets(file, "V:0", "pts_time,dts_time,flags", take, signal).catch((error: unknown) => {
     if (times.length === 0) throw error;
   });
   return { times: Float64Array.from(times).sort(), longestKeyGap, counted, breaks };
 }
 
-/** Seconds, in the file's own time, at which the last packet of a sound begins; -Infinity if there is none. */
+/** Start of the last packet of a sound in seconds, in the file's own time; -Infinity if there is none. */
 export async function endOfSound(file: string, index: number): Promise<number> {
   let end = -Infinity;
   const take = (shown?: string) => {

@@ -5,12 +5,11 @@ import { FilmError, startFfmpeg, writing } from "./film-tool.server";
 import { onGrid, readFrom, seekSecondsFor } from "./on-grid.server";
 import { filmErrors } from "~/texts/film-errors";
 
-/** Fits a picture of any shape into a square, by its pixels as they are displayed. */
+/** Fits a picture of any aspect ratio into a square, by its displayed pixels. */
 const SIZE = "scale=iw*sar:ih,scale=640:640:force_original_aspect_ratio=decrease:force_divisible_by=2";
 
 /**
  * Writes one small picture of the film, from a third of its length, or from where it can be decoded.
- *
  * @throws FilmError if nothing of the film can be decoded
  */
 export async function makePoster(film: FilmFile, target: string, signal?: AbortSignal): Promise<void> {
@@ -29,7 +28,7 @@ export async function makePoster(film: FilmFile, target: string, signal?: AbortS
       tool.stdin.end();
       tool.stdout.resume();
       await tool.done;
-      // A tool that finds no picture is content with that.
+      // ffmpeg does not fail if it finds no picture.
       if (existsSync(aside)) return;
     }
     throw new FilmError(`${name}: ${filmErrors.decoding.nothingDecodes}`);

@@ -52,19 +52,19 @@ const seconds = (text: string | undefined): number => {
   return Number.isFinite(value) ? value : 0;
 };
 
-/** Pixels; there is nothing to crop in less, and the resampler counts on it. */
+/** Pixels; a smaller picture leaves nothing to crop, and the resampler requires it. */
 const MIN_SIDE = 32;
 const MAX_SIDE = 16_384;
-/** Seconds before a picture at which reading begins, so that it is not missed. */
+/** Seconds before a picture at which reading begins so that it is not missed. */
 const SEEK_MARGIN = 0.5;
-/** Containers without an index: a seek may land at the key picture after the one that is needed. */
+/** Containers without an index: a seek may land on the key frame after the one needed. */
 const SEEKS_ROUGHLY = new Set(["mpegts", "mpeg"]);
-/** How ffprobe names frames of two fields. */
+/** ffprobe's field orders of interlaced frames. */
 const INTERLACED = new Set(["tt", "bb", "tb", "bt"]);
-/** Frames for which a picture stands at the most, in the mean over a film: more is claimed and not there. */
+/** Largest mean number of frames for which pictures are held: more are declared than there are. */
 const LONGEST_MEAN_HOLD = 900;
 
-/** Size as displayed, from the stored size, the rotation in the side data and the pixel's aspect ratio. */
+/** Displayed size, from the stored size, the rotation in the side data and the pixel aspect ratio. */
 function displaySize(video: AnyStream): { picture: Size; nonSquarePixels: boolean } {
   const [num, den] = (video.sample_aspect_ratio ?? "1:1").split(":").map(Number);
   const sar = num && den ? num / den : 1;
@@ -77,10 +77,9 @@ function displaySize(video: AnyStream): { picture: Size; nonSquarePixels: boolea
   };
 }
 
-/** Seconds before a picture at which to begin reading, so that it is not missed. */
+/** Seconds before a picture at which reading has to begin so that it is not missed. */
 function seekMarginIn(container: string, { held }: FilmGrid, longestKeyGap: number, late: number): number {
-  // AVI has no times: after a seek its frames are counted. Those that were dropped, or lie in the chunk of another, are
-  // not among them.
+  // AVI has no times: after a seek its frames are counted, without dropped ones and those in the chunk of another.
   if (late > 0 || (container === "avi" && held > 0)) return Number.MAX_SAFE_INTEGER;
   return SEEK_MARGIN + (SEEKS_ROUGHLY.has(container) ? longestKeyGap : 0);
 }
@@ -96,16 +95,16 @@ async function beginsLikeMovie(file: string): Promise<boolean> {
   }
 }
 
-/** Of what a file says of itself so much is kept. */
+/** Most characters kept of a file's own texts. */
 const MOST_LETTERS = 500;
 
-/** A tag of a stream or a file, whatever its case. */
+/** A tag of a stream or a file, regardless of case. */
 const tag = (tags: Record<string, string> | undefined, name: string): string | null =>
   Object.entries(tags ?? {})
     .find(([key]) => key.toLowerCase() === name)?.[1]
     .slice(0, MOST_LETTERS) ?? null;
 
-/** The file's sounds, and which of them to use: what the file says is the usual one, or the first. */
+/** The file's audio tracks, and the one to use: its default, or the first. */
 function soundsOf(streams: readonly AnyStream[]): { sounds: SoundTrack[]; audio: FilmSound | null } {
   const found = streams.filter((stream) => stream.codec_type === "audio");
   const sounds = found.map(({ codec_name, start_time, channels, tags }, index) => ({
@@ -121,7 +120,7 @@ function soundsOf(streams: readonly AnyStream[]): { sounds: SoundTrack[]; audio:
   return { sounds, audio: sound ? { codec: sound.codec, index: sound.index, start: sound.start } : null };
 }
 
-/** Bits of a sample, by ffmpeg's name of the pixels: "yuv420p10le", "p010le", "gbrp12le". */
+/** Bits per sample, by ffmpeg's name of the pixel format: "yuv420p10le", "p010le", "gbrp12le". */
 export const bitDepthOf = (pixels = ""): number => Number(/(?<=p0?)(9|1\d)(?=[lb]e$)/.exec(pixels)?.[0] ?? 8);
 
 const FirstPacket = z.object({
@@ -130,7 +129,7 @@ const FirstPacket = z.object({
   ),
 });
 
-/** Whether a film's pictures are encrypted (ISO/IEC 23001-7), by what is said of the first of them. */
+/** Whether a film's pictures are encrypted (ISO/IEC 23001-7), by the first of them. */
 async function isEncrypted(file: string): Promise<boolean> {
   const first = ["-select_streams", "V:0", "-read_intervals", "%+#1", "-show_packets", "-of", "json"];
   const json = await probe(file, first).catch(() => "{}");
@@ -139,12 +138,12 @@ async function isEncrypted(file: string): Promise<boolean> {
   return sideData.some(({ side_data_type }) => side_data_type?.startsWith("Encryption") === true);
 }
 
-/** Seconds of a film's end that may be missing before it is called cut off. */
+/** Seconds missing at a film's end above which it was cut off. */
 const CUT_OFF_SECONDS = 1;
 
 /**
- * The grid of what a file holds: one that was cut off, as a download may be, claims to be longer. Where the sound goes on,
- * it is whole.
+ * The grid of what a file contains: a truncated file, such as a partial download, declares a longer one. Where the sound
+ * continues, it is complete.
  */
 async function gridOfWhatIsThere(
   file: string,
@@ -166,8 +165,7 @@ async function gridOfWhatIsThere(
 }
 
 /**
- * Looks into a file without decoding it.
- *
+ * Probes a file without decoding it.
  * @throws FilmError if it is no film that can be converted
  */
 export async function probeFilm(file: string, name = basename(file)): Promise<FilmInfo> {
@@ -219,7 +217,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   const { rate, frames, ...inFile } = grid;
   const ticks = parseRate(video.time_base ?? "");
   const timeBase = ticks ? framesPerSecond(ticks) : 0;
-  // A picture is known once those that it waits for are decoded, and gets the time of the last of them.
+  // A picture is output once those that it waits for are decoded, with the time of the last of them.
   const late = counted ? (video.has_b_frames ?? 0) * timeBase : 0;
   if (frames < 2) throw refuse(t.still);
   if (frames > MOST_FRAMES) {
@@ -244,7 +242,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
     rate,
     frames,
     cutOff,
-    // Only streams that can be cut anywhere, and joined, have times that start over.
+    // Only streams that can be cut and joined anywhere have times that start over.
     timeBreaks: breaks && SEEKS_ROUGHLY.has(container),
     grid: {
       ...inFile,

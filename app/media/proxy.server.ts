@@ -16,16 +16,14 @@ import { writeTo } from "./tool.server";
 const PROXY_SIDE = 960;
 const SAMPLE_RATE = 48_000;
 
-/** The picture that a proxy has. */
+/** Size of a proxy's picture. */
 export function proxyPicture({ picture: { width, height } }: Pick<FilmInfo, "picture">): Size {
   const scale = Math.min(1, PROXY_SIDE / Math.max(width, height));
   const even = (value: number) => Math.max(2, Math.round((value * scale) / 2) * 2);
   return { width: even(width), height: even(height) };
 }
 
-/**
- * What is known of a piece of a film's proxy without looking into it: its frames lie on a grid of their own, from 0 on.
- */
+/** Facts about a piece of a film's proxy, without probing it: its frames have a grid of their own, from 0. */
 export function pieceInfo(info: FilmInfo, piece: number): FilmInfo {
   const { start, end } = pieceRange(piece, info);
   const frames = end - start;
@@ -56,10 +54,10 @@ export function pieceInfo(info: FilmInfo, piece: number): FilmInfo {
   };
 }
 
-/** File of a piece in the folder of a film's proxy. */
+/** Path of a piece in the folder of a film's proxy. */
 export const pieceFile = (folder: string, piece: number): string => join(folder, `${piece}.mp4`);
 
-/** The first range of pieces that are not there yet, from a piece on; null if all are. */
+/** The first range of missing pieces, from a piece on; null if there are none. */
 export function missingPieces(folder: string, info: FilmInfo, from = 0): FrameRange | null {
   const count = pieceCount(info);
   const isThere = (piece: number) => existsSync(pieceFile(folder, piece));
@@ -72,8 +70,8 @@ export function missingPieces(folder: string, info: FilmInfo, from = 0): FrameRa
 }
 
 /**
- * Encodes the next frames of a film as one piece: a file in fragments, so that a page can append it to what it plays.
- * The sound has no losses: whatever else browsers play begins with some milliseconds of its own, heard at every seam.
+ * Encodes the next frames of a film as one piece: a fragmented file, which a page can append to its playback. The sound is
+ * lossless: other codecs of browsers start with some milliseconds of their own, audible at every seam.
  */
 async function encodePiece(
   film: FilmFile,
@@ -113,15 +111,14 @@ async function encodePiece(
 }
 
 export interface PieceOptions {
-  /** A piece is there. */
+  /** Called when a piece exists. */
   onPiece?: (piece: number) => void;
   signal?: AbortSignal;
 }
 
 /**
- * Makes pieces of a proxy that a browser plays and seeks at once: same frames, same sound, fewer pixels. Stops where
- * a piece has come to be there by other means.
- *
+ * Makes pieces of a proxy for playback and seeking in a browser: same frames, same sound, fewer pixels. Stops at a piece
+ * that was made otherwise meanwhile.
  * @param wanted pieces, from the first to before the last
  * @throws FilmError if the film cannot be decoded; CancelledError if the signal is aborted
  */
@@ -146,9 +143,8 @@ export async function makePieces(
 }
 
 /**
- * Makes all pieces that are not there yet, in order.
- *
- * @param onProgress share of all pieces that are there, 0 to 1
+ * Makes all missing pieces, in order.
+ * @param onProgress share of all pieces that exist, 0 to 1
  */
 export async function makeProxy(
   film: FilmFile,

@@ -1,13 +1,12 @@
 /**
- * Draws items from a source before they are asked for, up to `count` of them, so that whoever makes them works on
- * while the last one is looked at. Failures come up when the item that failed is asked for; the source is closed
- * when the reader stops.
+ * Draws up to `count` items from a source before they are requested, so that their producer works while the last one is
+ * processed. A failure is thrown when its item is requested; the source is closed when the reader stops.
  */
 export async function* readAhead<T>(source: AsyncGenerator<T>, count: number): AsyncGenerator<T> {
   const waiting: Promise<IteratorResult<T>>[] = [];
   const draw = () => {
     const next = source.next();
-    // An item that nobody will ask for any more may fail unheard.
+    // An item that will not be requested may fail silently.
     next.catch(() => {});
     waiting.push(next);
   };

@@ -5,20 +5,20 @@ import type { FrameRange } from "~/core/time/rate";
 import { decodeFrames, type DecodeOptions, stackedSize } from "./decode.server";
 import type { FilmFile } from "./film-file";
 
-/** Longer side, in pixels, of the frames that the analysis looks at: what the detectors take, without a border. */
+/** Longer side, in pixels, of the frames for analysis: the detectors' input, without padding. */
 const LONG_SIDE = 448;
 
-/** Frames that wait while the analysis is at a longer piece of work; two seconds of most films, and 10 MB. */
+/** Frames buffered while the analysis is busy; two seconds of most films, and 10 MB. */
 const WAITING = 60;
 
-/** Size of a picture reduced to a longer side, and how many of its pixels one of the reduced is. */
+/** Size of a picture reduced to a longer side, and source pixels per reduced pixel. */
 export function scaledFrames(picture: Size, longSide = LONG_SIDE): { size: Size; scale: number } {
   const scale = Math.max(1, Math.max(picture.width, picture.height) / longSide);
   const even = (value: number) => Math.max(2, Math.round(value / scale / 2) * 2);
   return { size: { width: even(picture.width), height: even(picture.height) }, scale };
 }
 
-/** Size of the analysis's frames, and how many source pixels one of theirs is. */
+/** Size of the frames for analysis, and source pixels per pixel of theirs. */
 export const smallFrames = (picture: Size) => scaledFrames(picture);
 
 /** Decodes a range of a film to small images, with their frame numbers. */
@@ -35,7 +35,7 @@ export async function* decodeSmall(
   }
 }
 
-/** Like `decodeSmall`, with a copy of each frame, or of a part of it, reduced to the size that features are taken from. */
+/** Like `decodeSmall`, with a copy of each frame, or of a part of it, reduced to the size for features. */
 export async function* decodeForAnalysis(
   film: FilmFile,
   range: FrameRange,
@@ -58,7 +58,7 @@ export async function* decodeForAnalysis(
   }
 }
 
-/** Decodes nothing but what features are taken from; of the whole film if no range is given. */
+/** Decodes only frames of the size for features; of the whole film if no range is given. */
 export async function* decodeReduced(
   film: FilmFile,
   { of, signal, range = { start: 0, end: film.info.frames } }: Pick<DecodeOptions, "of" | "range" | "signal"> = {},

@@ -1,4 +1,4 @@
-/** A picture's luma as means of squares, to compare pictures by: grain, sharpening and an encoder's noise are no difference. */
+/** A picture's luma as means of squares, for comparing pictures regardless of grain, sharpening and encoding noise. */
 import type { Size } from "~/core/geometry/box";
 
 /** Pixels along a square's sides. */
@@ -12,7 +12,7 @@ export const smallSize = ({ width, height }: Size): Size => ({
   height: Math.max(1, Math.round(height / SQUARE)),
 });
 
-/** @param data the luma of a picture, row by row */
+/** @param data luma of a picture, in row-major order */
 export function smallLuma(data: Uint8Array, { width, height }: Size): SmallLuma {
   const small = smallSize({ width, height });
   const sums = new Float64Array(small.width * small.height);

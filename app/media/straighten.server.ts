@@ -2,8 +2,8 @@ import { writeAside } from "~/disk/write-aside.server";
 import { reading, startFfmpeg, writing } from "./film-tool.server";
 
 /**
- * Writes a film whose times start over, as what was taken from a broadcast may, so that they go on: the same pictures and
- * sounds, as they are, in a Matroska file.
+ * Rewrites a film whose times start over, as in a capture of a broadcast, with continuous ones: the same pictures and
+ * sounds without encoding, in a Matroska file.
  */
 export async function straighten(file: string, name: string, target: string, signal?: AbortSignal): Promise<void> {
   await writeAside(target, async (aside) => {

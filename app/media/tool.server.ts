@@ -10,22 +10,22 @@ import { readFileSync } from "node:fs";
 import { createInterface } from "node:readline";
 import type { Readable, Writable } from "node:stream";
 
-/** A tool such as ffmpeg ended in failure; `message` ends with the last thing it said that means anything. */
+/** A tool such as ffmpeg failed; `message` ends with its last meaningful line. */
 export class ToolError extends Error {
   override name = "ToolError";
 
   constructor(
     message: string,
-    /** The end of what it said. */
+    /** The end of its error output. */
     readonly said = "",
-    /** "ENOSPC" if it could not write for want of space, "STALLED" if it was stopped because nothing came of it. */
+    /** "ENOSPC" if it had no disk space, "STALLED" if it was stopped for lack of progress. */
     readonly code?: "ENOSPC" | "STALLED",
   ) {
     super(message);
   }
 }
 
-/** The work was stopped because somebody asked for it. */
+/** The work was cancelled. */
 export class CancelledError extends Error {
   override name = "CancelledError";
   constructor() {
@@ -36,34 +36,34 @@ export class CancelledError extends Error {
 export interface RunningTool {
   stdin: Writable;
   stdout: Readable;
-  /** The end of what it has said so far. */
+  /** The end of its error output so far. */
   said: () => string;
-  /** Resolves when the tool has ended well; rejects with a ToolError or a CancelledError. */
+  /** Resolves when the tool has succeeded; rejects with a ToolError or a CancelledError. */
   done: Promise<void>;
   kill(): void;
 }
 
 const KEPT_STDERR = 4000;
-/** A tool that has neither written nor taken anything for so long will not. */
+/** Seconds without input or output after which a tool is stalled. */
 const STALL_SECONDS = 60;
-/** How often it is looked at within that time. */
+/** Number of checks within that time. */
 const STALL_LOOKS = 12;
-/** The exit code of what starts tools for us if there is no such tool. */
+/** Exit code of the launcher if there is no such tool. */
 const NOT_STARTED = 127;
-/** What nobody reads as text is longer than this. */
+/** Most characters of output; nobody reads more as text. */
 const MAX_OUTPUT_CHARS = 64 * 2 ** 20;
 
-/** Lines that tell nothing, and what stands before those that do: "[mov,mp4 @ 0x55d0]", "file:/films/kite.mp4:". */
+/** Lines without information, and prefixes of others: "[mov,mp4 @ 0x55d0]", "file:/films/kite.mp4:". */
 const EMPTY_WORDS = /^\s*(last message repeated|conversion failed|error while (decoding|filtering)|exiting)/i;
 const PREFIX = /^(\[[^\]]*\]\s*)+|^(file|pipe):.*?:\s+/g;
 
-/** The last thing that ffmpeg said that means anything; "" if there is none. */
+/** The last meaningful line of ffmpeg's output; "" if there is none. */
 export function lastWords(said: string): string {
   const lines = said.split(/[\r\n]+/).map((line) => line.replaceAll(PREFIX, "").trim());
   return lines.findLast((line) => line !== "" && !EMPTY_WORDS.test(line)) ?? "";
 }
 
-/** Bytes that a process has handed to the system to write, by Linux's own count; 0 where there is none. */
+/** Bytes that a process has written, by Linux's own count; 0 on other systems. */
 function bytesWritten(pid: number): number {
   try {
     return Number(/^wchar: (\d+)/m.exec(readFileSync(`/proc/${pid}/io`, "utf8"))?.[1] ?? 0);
@@ -72,10 +72,7 @@ function bytesWritten(pid: number): number {
   }
 }
 
-/**
- * Calls back once if a tool gets nowhere: it writes nothing and takes nothing, though we wait for it and it does not
- * wait for us.
- */
+/** Calls back once if a tool stalls: it writes nothing and reads nothing, though it is not waiting for us. */
 function watchForStall(
   child: ChildProcessByStdio<Writable, Readable, Readable>,
   seconds: number,
@@ -103,8 +100,8 @@ function watchForStall(
 }
 
 /**
- * Starts a process that ends with this one, however this one ends: Linux kills it when the thread that has started it
- * is gone (prctl(2), PR_SET_PDEATHSIG).
+ * Starts a process that ends with this one, however this one ends: Linux kills it when the thread that started it is gone
+ * (prctl(2), PR_SET_PDEATHSIG).
  */
 export const spawnBound = (
   command: string,
@@ -116,20 +113,20 @@ export const spawnBound = (
     ? spawn("setpriv", ["--pdeathsig", "KILL", "--", command, ...args], { stdio, serialization })
     : spawn(command, args, { stdio, serialization });
 
-/** Where a tool writes remarks of its own, beside its output. */
+/** File descriptor for a tool's own remarks, beside its output. */
 export const REMARKS = 3;
 
 export interface ToolOptions {
-  /** A tool that gets nowhere for so long is killed. */
+  /** Seconds without progress after which the tool is killed. */
   stallSeconds?: number;
-  /** Takes each line that the tool writes to its pipe for remarks. */
+  /** Called with each line on the descriptor for remarks. */
   onRemark?: (line: string) => void;
 }
 
 /**
- * Starts a tool with pipes for its input and output. Its error output is kept for the message of a failure.
- * When the signal is aborted, the tool is killed and `done` rejects with a CancelledError; when it gets nowhere for a
- * minute, it is killed as well.
+ * Starts a tool with pipes for its input and output. Its error output is kept for the message of a failure. When the signal
+ * is aborted, the tool is killed and `done` rejects with a CancelledError; when it stalls for a minute, it is killed as
+ * well.
  */
 export function startTool(
   command: string,
@@ -145,7 +142,7 @@ export function startTool(
   child.stderr.setEncoding("utf8").on("data", (text: string) => {
     said = (said + text).slice(-KEPT_STDERR);
   });
-  // Without listeners, writing to a tool that has gone would end this process; `done` tells of it.
+  // Without a listener, writing to an ended tool would end this process; `done` reports it.
   child.stdin.on("error", () => {});
   child.stdout.on("error", () => {});
   const kill = () => void child.kill("SIGKILL");
@@ -175,18 +172,17 @@ export function startTool(
   return { stdin: child.stdin, stdout: child.stdout, said: () => said, done, kill };
 }
 
-/** Hands a tool something to read, as quickly as it takes it; rejects as `done` does once the tool has gone. */
+/** Writes to a tool as fast as it reads; rejects as `done` does once the tool has ended. */
 export async function writeTo({ stdin, done }: RunningTool, data: Buffer): Promise<void> {
   if (stdin.write(data)) return;
-  // A tool that has gone breaks the pipe first; why it has gone is for `done` to say.
+  // An ended tool breaks the pipe first; `done` has the reason.
   const drained = once(stdin, "drain").catch(() => done);
   await Promise.race([drained, done]);
 }
 
 /**
- * Runs a tool to its end and returns what it wrote to its standard output.
- *
- * @throws ToolError also if that is more than anybody could want
+ * Runs a tool to its end and returns its standard output.
+ * @throws ToolError also if that is unreasonably long
  */
 export async function runTool(command: string, args: string[], signal?: AbortSignal): Promise<string> {
   const tool = startTool(command, args, signal);

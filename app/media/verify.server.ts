@@ -11,7 +11,7 @@ import { type Decoded, decodeThrough } from "./decode-through.server";
 export interface Verification {
   figures: Omit<FileFigures, "checks" | "loudness">;
   decoded: Decoded;
-  /** What is not as it was asked for; empty when all is well. */
+  /** What differs from the expectation; empty if nothing does. */
   faults: string[];
 }
 
@@ -20,15 +20,15 @@ export interface Expected {
   rate: Rate;
   frames: number;
   sound: boolean;
-  /** Whether there is a track of captions; there is none if left out. */
+  /** Whether there is a caption track; false if left out. */
   captions?: boolean;
-  /** Whether its colours are told to be Rec.709; pictures that are RGB have no such tags. */
+  /** Whether it is tagged as Rec.709; RGB pictures have no such tags. */
   tags?: boolean;
-  /** Bits of a sample, where that is to be looked at. */
+  /** Bits per sample, where that is to be checked. */
   depth?: BitDepth;
-  /** Frames of which it is told what they look like. */
+  /** Frames whose pictures are returned. */
   pictures?: readonly number[];
-  /** The film that it is made of, whose sound may end before its picture does. */
+  /** The film that it was made from, whose sound may end before its picture does. */
   film?: { file: string; sound: number };
 }
 
@@ -52,22 +52,21 @@ const Probe = z.object({
   format: z.object({ size: z.string(), duration: z.string().optional() }),
 });
 
-/** An expression of ffmpeg's takes no more of them. */
+/** Most ranges in one ffmpeg expression. */
 const MOST_RANGES = 200;
 
 export interface BarSearch {
-  /** Frames of the file that are looked at; all of them if left out. */
+  /** Frames to be examined; all if left out. */
   ranges?: readonly FrameRange[];
-  /** The part of the frame that is looked at, on even pixels; all of it if left out. */
+  /** Part of the frame to be examined, on even pixels; all of it if left out. */
   area?: Box;
   signal?: AbortSignal;
 }
 
 /**
- * Rows and columns that stay black, by ffmpeg's cropdetect over every tenth frame.
- * A dark picture has no black *border* by this measure unless its edges never show anything.
- *
- * @param size of what is looked at
+ * Rows and columns that stay black, by ffmpeg's cropdetect over every tenth frame. A dark picture has no black *border* by
+ * this measure unless its edges never show anything.
+ * @param size of the examined part
  */
 export async function hasBars(
   file: string,
@@ -88,22 +87,22 @@ export async function hasBars(
   const last = (key: string) => Number([...log.matchAll(new RegExp(`cropdetect\\.${key}=(-?\\d+)`, "g"))].at(-1)?.[1]);
   const width = last("w");
   const height = last("h");
-  // Nothing but black: there is a fault elsewhere, or a black film; no bars either way.
+  // Entirely black: another fault, or a black film; no bars either way.
   if (!(width > 0 && height > 0)) return false;
   return size.width - width > 4 || size.height - height > 4;
 }
 
-/** A length within this of another is the same to anybody who listens, in seconds. */
+/** Difference in length, in seconds, that nobody hears. */
 const SAME_LENGTH = 0.12;
 
-/** Seconds that a sound of a file lasts, by what the file says; null if it does not. */
+/** Duration of a file's sound in seconds, as declared; null if it is not. */
 async function soundLength(file: string, index: number, signal?: AbortSignal): Promise<number | null> {
   const args = ["-select_streams", `a:${index}`, "-show_entries", "stream=duration", "-of", "csv=p=0"];
   const seconds = Number((await probe(file, args, signal)).trim());
   return seconds > 0 ? seconds : null;
 }
 
-/** Measures a rendered file and compares it with what it should be. */
+/** Measures a rendered file and compares it with what is expected. */
 export async function verifyFile(file: string, expected: Expected, signal?: AbortSignal): Promise<Verification> {
   const json = await probe(file, ["-show_streams", "-show_format", "-of", "json"], signal);
   const { streams, format } = Probe.parse(JSON.parse(json));

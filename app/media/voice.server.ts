@@ -5,17 +5,17 @@ import { ort, type Ort } from "./onnx-runtime.server";
 import { readFrom, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";
 
 const SAMPLE_RATE = 16000;
-/** Samples that the model judges, and samples of the piece before that it wants to see again. */
+/** Samples per piece that the model judges, and samples of the piece before that it needs again. */
 const PIECE = 512;
 const CONTEXT = 64;
-/** Pieces that it is given at a time: a second of sound. */
+/** Pieces judged together: a second of sound. */
 const AT_A_TIME = 32;
-/** Values of each of the two parts of its state. */
+/** Size of each of the two parts of its state. */
 const STATE = 128;
 
 export const SECONDS_PER_PIECE = PIECE / SAMPLE_RATE;
 
-/** Decodes the sound to one channel, from the moment that a frame is shown on, in pieces; the last is filled up. */
+/** Decodes the sound to mono, from the time of a frame on, in pieces; the last one is padded. */
 async function* soundPieces(film: FilmFile, from: number, signal?: AbortSignal): AsyncGenerator<Float32Array> {
   const tool = startFfmpeg(
     film.name,
@@ -53,8 +53,7 @@ async function* soundPieces(film: FilmFile, from: number, signal?: AbortSignal):
 /**
  * Probability of speech, 0 to 255, in every piece of a film's sound, in order (Silero VAD). Nothing for a film without
  * sound.
- *
- * @param from the frame to begin with
+ * @param from first frame
  * @throws CancelledError if the signal is aborted
  */
 export async function* listen(film: FilmFile, from: number, signal?: AbortSignal): AsyncGenerator<number> {

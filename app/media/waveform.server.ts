@@ -8,8 +8,7 @@ const BYTES = 2;
 const FULL_SCALE = 32768;
 
 /**
- * How loud a film's sound is in each of its frames: the largest sample of all channels mixed, 0 to 255 of full scale.
- *
+ * Loudness of a film's sound in each of its frames: the largest sample of all channels mixed, 0 to 255 of full scale.
  * @throws CancelledError if the signal is aborted
  */
 export async function waveformOf(film: FilmFile, signal?: AbortSignal): Promise<Uint8Array> {

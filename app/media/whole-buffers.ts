@@ -1,4 +1,7 @@
-/** What comes in pieces of any length, as buffers of one length; what is left at the end is dropped. Each is the caller's to keep. */
+/**
+ * Regroups buffers of any length into buffers of one length; an incomplete last one is dropped. The caller owns each
+ * buffer.
+ */
 export async function* wholeBuffers(pieces: AsyncIterable<Buffer>, length: number): AsyncGenerator<Buffer> {
   let buffer = Buffer.allocUnsafe(length);
   let filled = 0;

@@ -16,22 +16,22 @@ import { decodeFrames, type DecodeOptions } from "~/media/decode.server";
 import type { FilmFile } from "~/media/film-file";
 import { smallFrames } from "~/media/small-frames.server";
 
-/** Frames of a whole film that are looked at in full size: one for so many seconds, within limits. */
+/** Frames of a whole film examined at full size: one per this many seconds, within limits. */
 const SECONDS_PER_FRAME = 8;
 const FRAMES = { least: 6, most: 24 };
-/** Frames of a shot that differs from the film. */
+/** Frames examined of a shot that differs from the film. */
 const FRAMES_OF_SHOT = 6;
-/** Frames that are nearer than this to each other are decoded in one go with those between them. */
+/** Distance below which frames are decoded in one go with those between them. */
 const NEAR_FRAMES = 20;
-/** Frames that are sought at a time. */
+/** Frames sought in parallel. */
 const AT_A_TIME = 2;
 
 /**
- * Finds a film's own bars: in the whole film from some of its frames in full size, and in single shots where what the
- * analysis has seen of them does not go with that.
+ * Finds the letterbox: for the whole film from some of its frames at full size, and for single shots where the analysis has
+ * seen something that does not match.
  */
 export class ActiveAreas {
-  /** What was found so far, beginning with the whole film. */
+  /** Areas found so far, beginning with the whole film's. */
   private known: (Box | null)[] = [];
 
   constructor(
@@ -40,9 +40,8 @@ export class ActiveAreas {
   ) {}
 
   /**
-   * The part of the picture that is not bars in a shot; null if it has none.
-   *
-   * @param detected what was seen in the shot
+   * The picture area inside the letterbox of a shot; null if it has none.
+   * @param detected in the shot
    */
   async inShot(shot: FrameRange, detected: readonly FrameDetections[]): Promise<Box | null> {
     const usual = await this.inFilm();
@@ -51,9 +50,9 @@ export class ActiveAreas {
     const seen = commonEdges(edges);
     const bars = this.edges(usual);
     if (!reachesBeyond(seen, bars) && !plainBeyond(seen, bars)) return usual;
-    // Of a shot that is plain for longer than its bars nothing says that these are not the usual ones.
+    // A shot that is plain beyond its bars gives no evidence against the usual ones.
     const like = this.known.slice(1).find((area) => sameEdges(seen, this.edges(area)));
-    // That a shot has no bars is known as well as which it has.
+    // A shot may also be known to have no bars.
     if (like !== undefined) return like;
     const found = await this.lookAt(shot, FRAMES_OF_SHOT, ALIGNED_SHARE.shot);
     if (!found && !reachesBeyond(seen, bars)) return usual;
@@ -66,7 +65,7 @@ export class ActiveAreas {
     return edgesAround(area, picture, smallFrames(picture).scale);
   }
 
-  /** The part of the picture that is not bars in the film as a whole; null if it has none. */
+  /** The picture area inside the letterbox of the whole film; null if it has none. */
   async inFilm(): Promise<Box | null> {
     const [known] = this.known;
     if (known !== undefined) return known;
@@ -78,7 +77,7 @@ export class ActiveAreas {
     return found;
   }
 
-  /** Looks for bars in so many frames of a range, evenly apart. */
+  /** Examines evenly spaced frames of a range for bars. */
   private async lookAt({ start, end }: FrameRange, count: number, alignedShare: number): Promise<Box | null> {
     const { picture } = this.film.info;
     const every = Math.max(1, Math.floor((end - start) / count));
@@ -89,7 +88,7 @@ export class ActiveAreas {
       for await (const data of decoded) profiles.push(edgeProfile(data, picture));
       return profiles;
     };
-    // Frames that are near each other are found sooner in one go than one by one.
+    // Frames close together are faster to decode in one go than to seek.
     if (every < NEAR_FRAMES)
       return activeAreaOf(await look({ range: { start: first, end }, every }), picture, alignedShare);
     const frames: number[] = [];

@@ -26,32 +26,32 @@ import { type SeenChunk, watchFilm, watchIntervals } from "./watch-film.server";
 
 export interface AnalysedShot {
   range: FrameRange;
-  /** How it begins; the first begins with a cut. */
+  /** Its transition; the first begins with a cut. */
   begins: Transition;
   tracks: Track[];
   /** The part of the picture inside the letterbox; null if there is none. */
   active: Box | null;
 }
 
-/** What is known of a range, and of the film around it, when its analysis begins or goes on after an interruption. */
+/** What is known of a range and its surroundings when its analysis begins or resumes. */
 export interface KeptAnalysis {
   transitions: TransitionsSoFar;
   people: Person[];
-  /** Where the last shot that is finished ends. */
+  /** End of the last finished shot. */
   finishedTo: number;
-  /** What was seen since, or shortly before. */
+  /** Chunks since then, or shortly before. */
   chunks: SeenChunk[];
 }
 
-/** Keeps what has been seen and found, so that an analysis that was interrupted goes on where it was. */
+/** Stores chunks and findings, so that an interrupted analysis can be resumed. */
 export interface AnalysisStore {
   load(range: FrameRange): KeptAnalysis | null;
-  /** Takes what was seen, and what is known of transitions by then; features before `featuresFrom` are done with. */
+  /** Stores a chunk, and the transitions known by then; features before `featuresFrom` are no longer needed. */
   saveChunk(chunk: SeenChunk, transitions: TransitionsSoFar, featuresFrom: number): void;
   saveTransitions(transitions: TransitionsSoFar): void;
-  /** Takes what goes on in the frames of a chunk, before the chunk itself. */
+  /** Stores the activity in the frames of a chunk, before the chunk itself. */
   saveActivity(range: FrameRange, activity: Activity): void;
-  /** Takes shots that are finished, and whom they show; chunks that end before `neededFrom` are done with. */
+  /** Stores finished shots, and their people; chunks that end before `neededFrom` are no longer needed. */
   saveShots(shots: AnalysedShot[], people: readonly Person[], neededFrom: number): void;
 }
 
@@ -66,20 +66,19 @@ export const forgetfulStore = (): AnalysisStore => ({
 
 export interface AnalysisOptions {
   store: AnalysisStore;
-  /** The range to analyse; the whole film if left out. It has to begin and end where a shot does. */
+  /** Range to be analysed; the whole film if left out. It has to begin and end at shot boundaries. */
   range?: FrameRange;
   /**
-   * Asked between two chunks whether to go on.
-   *
-   * @param left what is not finished of the range
-   * @param watchedTo how far that has been watched
+   * Asked between two chunks whether to continue.
+   * @param left unfinished part of the range
+   * @param watchedTo end of the part that has been watched
    */
   goesOn?: (left: FrameRange, watchedTo: number) => Promise<boolean>;
-  /** How ready to see transitions, 0 to 100. */
+  /** Sensitivity to transitions, 0 to 100. */
   sensitivity?: number;
-  /** The part of the picture inside the letterbox, where that is known; else it is looked for. */
+  /** The picture area inside the letterbox, where it is known; otherwise it is detected. */
   active?: Box | null;
-  /** What looks for it. */
+  /** Detects it. */
   areas?: ActiveAreas;
   /** 0 to 1 */
   onProgress?: (share: number) => void;
@@ -89,18 +88,18 @@ export interface AnalysisOptions {
 export interface Analysis {
   /** Frames whose pictures could not be decoded. */
   undecoded: FrameRange[];
-  /** Where the picture flashes, is black or stands still. */
+  /** Where the picture flashes, is black or is frozen. */
   faults: PictureFaults;
   shots: AnalysedShot[];
   people: Person[];
 }
 
-/** The voice detector hears better what it has heard the beginning of. */
+/** The voice detector needs some sound before the speech. */
 const LISTEN_BEFORE_SECONDS = 3;
-/** Pieces that are listened to ahead, while the same seconds are watched. */
+/** Pieces listened to in advance, while the same seconds are watched. */
 const LISTENED_AHEAD = Math.round(10 / SECONDS_PER_PIECE);
 
-/** Listens to a film, from a frame on, as far as it has been watched. */
+/** Runs the voice detector on a film, from a frame on, as far as the film has been watched. */
 class Listener {
   readonly speech: number[];
   private readonly pieces: AsyncGenerator<number>;
@@ -108,7 +107,7 @@ class Listener {
   constructor(film: FilmFile, from: number, signal?: AbortSignal) {
     const fps = framesPerSecond(film.info.rate);
     const first = Math.max(0, from - Math.round(LISTEN_BEFORE_SECONDS * fps));
-    // Nobody asks for what was said before; half a piece, 16 ms, is as near as it is placed.
+    // Earlier speech is not needed; positions are rounded to half a piece, 16 ms.
     this.speech = new Array<number>(Math.round(first / fps / SECONDS_PER_PIECE)).fill(0);
     this.pieces = readAhead(listen(film, first, signal), LISTENED_AHEAD);
   }
@@ -126,7 +125,7 @@ class Listener {
   }
 }
 
-/** Goes through a film and finishes its shots one after the other. */
+/** Analyses a film and finishes its shots one after the other. */
 class Analyser {
   private readonly finder: TransitionFinder;
   private readonly listener: Listener;
@@ -154,13 +153,13 @@ class Analyser {
     this.watchedTo = this.range.start + Math.floor((this.finder.needed - this.range.start) / chunk) * chunk;
     for (const chunk of kept?.chunks ?? []) {
       this.take(chunk);
-      // What follows is measured against it; it has been stored itself.
+      // The next chunk is measured against it; its own activity has been stored already.
       this.meter.measure(chunk.features, new Uint8Array(chunk.features.length));
     }
     this.listener = new Listener(film, Math.min(this.finishedTo, this.watchedTo), options.signal);
   }
 
-  /** What goes on in a chunk that has been watched. */
+  /** Measures the activity in a chunk. */
   private async measure({ range, features }: SeenChunk): Promise<Activity> {
     const { rate } = this.film.info;
     await this.listener.upTo(range.end / framesPerSecond(rate));
@@ -186,12 +185,12 @@ class Analyser {
     const { start, end } = this.range;
     const report = () => onProgress?.((this.watchedTo - start) / (end - start));
     report();
-    // It takes a second to be ready, in a thread of its own.
+    // It takes a second to start, in a thread of its own.
     const detector = new Detector(smallFrames(this.film.info.picture).size);
     // The shots of a chunk are finished while the next is watched: both wait for the decoder now and then.
     let finishing = Promise.resolve();
     try {
-      // Bars would take away from what tells shots apart.
+      // Bars would dilute the differences between shots.
       const { active = this.areas.inFilm() } = this.options;
       const left = { start: this.watchedTo, end };
       for await (const chunk of watchFilm(this.film, left, start, active, detector, signal)) {
@@ -200,7 +199,7 @@ class Analyser {
         store.saveActivity(chunk.range, await this.measure(chunk));
         store.saveChunk(chunk, this.known, this.finder.needed);
         finishing = this.finishShots(this.finder.needed);
-        // A failure is met when the next chunk has been watched.
+        // A failure is handled after the next chunk has been watched.
         finishing.catch(() => {});
         report();
         if (goesOn && !(await goesOn({ start: this.finishedTo, end }, this.watchedTo))) break;
@@ -211,7 +210,7 @@ class Analyser {
       store.saveTransitions(this.known);
       await this.finishShots(end);
     } finally {
-      // Shots that are being finished still need what is heard.
+      // Shots being finished still need the listener.
       await Promise.allSettled([finishing]);
       await Promise.all([this.listener.dispose(), detector.dispose()]);
     }
@@ -227,7 +226,7 @@ class Analyser {
     return decideTransitions(this.finder.candidates, this.options.sensitivity);
   }
 
-  /** Finishes the shots that end no later than a frame, before which all transitions are decided. */
+  /** Finishes the shots that end by a frame, before which all transitions are decided. */
   private async finishShots(decidedTo: number): Promise<void> {
     const { info } = this.film;
     const transitions = this.decide();
@@ -252,7 +251,7 @@ class Analyser {
     this.options.store.saveShots(finished, this.people, Math.min(done, this.finder.needed));
   }
 
-  /** The track of what is followed, where it was not detected as well; of the others each may be a piece of it. */
+  /** The track of a subject, continued through frames without detections; any of the other tracks may be a piece of it. */
   private async throughShot(track: Track, shot: FrameRange, camera: CameraStep[]): Promise<Track> {
     switch (track.kind) {
       case "object":
@@ -271,7 +270,7 @@ class Analyser {
     const { picture, rate } = this.film.info;
     const seen: Track[] = [];
     for (const track of buildTracks(this.detected, shot, rate, picture)) {
-      // What a hand moves is in it before and afterwards, and is chosen by that.
+      // A thing moved by a hand is in the hand before and afterwards, and is chosen for that.
       seen.push(track.held ? await this.throughShot(track, shot, camera) : track);
     }
     const best = chooseSubject(seen, shot, picture)?.track;
@@ -290,10 +289,9 @@ class Analyser {
 }
 
 /**
- * Finds the shots of a film, what is to be seen in each, who is who, and who speaks. Shots are finished and handed to
- * the store while the film is still watched. Memory does not grow with the film but for one number for every piece of
- * sound, and one for every candidate of a transition.
- *
+ * Finds the shots of a film, their tracks, their people, and who speaks. Shots are finished and passed to the store while
+ * the rest of the film is watched. Memory does not grow with the film except for one number per piece of sound, and one per
+ * candidate of a transition.
  * @returns the people of the film
  * @throws FilmError if the film cannot be decoded to its end; CancelledError if the signal is aborted
  */
@@ -301,7 +299,7 @@ export async function analyseFilm(film: FilmFile, options: AnalysisOptions): Pro
   return new Analyser(film, options).run();
 }
 
-/** Analyses a film in one run that is not to be taken up again, and gives all that was found. */
+/** Analyses a film in one run that cannot be resumed, and returns all findings. */
 export async function analyseAtOnce(film: FilmFile, options: Omit<AnalysisOptions, "store"> = {}): Promise<Analysis> {
   const shots: AnalysedShot[] = [];
   const undecoded: FrameRange[] = [];

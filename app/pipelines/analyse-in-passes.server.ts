@@ -8,28 +8,27 @@ import { ActiveAreas } from "./active-areas.server";
 import { analyseFilm, type AnalysisStore } from "./analyse-film.server";
 import { findCutBefore } from "./find-cut-before.server";
 
-/** Seconds of film that somebody waits through rather than have the analysis go elsewhere. */
+/** Seconds of film that are worth waiting for before the analysis moves elsewhere. */
 const SOON_SECONDS = 20;
 
-/** Keeps, besides what is found, where in the film the analysis is. */
+/** Stores findings, and where in the film the analysis is. */
 export interface PassStore extends AnalysisStore {
-  /** What is done. */
+  /** The finished ranges. */
   analysed(): FrameRange[];
   /** The frame that somebody waits for; null if nobody does. */
   wanted(): number | null;
-  /** The pass that was begun last, finished or not; null if there is none. */
+  /** The last pass, finished or not; null if there is none. */
   pass(): FrameRange | null;
   /**
-   * A pass begins; what is left of another one is given up.
-   *
-   * @param begins the cut that it begins with; null at the film's first frame, or where it goes on
+   * Begins a pass, and abandons the rest of another.
+   * @param begins the cut at its start; null at the film's first frame, or where it resumes
    */
   beginPass(pass: FrameRange, begins: TransitionCandidate | null): void;
 }
 
 export interface PassesOptions {
   store: PassStore;
-  /** Frames at which the film is certain to begin anew, in order. */
+  /** Frames at which the film certainly begins anew, in order. */
   borders?: readonly number[];
   /** 0 to 1 */
   onProgress?: (share: number) => void;
@@ -41,11 +40,11 @@ interface Pass {
   begins: TransitionCandidate | null;
 }
 
-/** Goes through a film in the order in which it is waited for. */
+/** Analyses a film in the order in which it is waited for. */
 class Passes {
   private readonly areas: ActiveAreas;
   private readonly soonFrames: number;
-  /** The frame that the pass was chosen for, or found to be right for. */
+  /** The frame for which the pass was chosen or confirmed. */
   private chosenFor: number | null = null;
   private next: Pass | null = null;
 
@@ -76,7 +75,7 @@ class Passes {
     }
   }
 
-  /** A pass that was not finished; null if there is none. */
+  /** An unfinished pass; null if there is none. */
   private interrupted(): Pass | null {
     const range = this.options.store.pass();
     if (!range || liesWithin([range], this.options.store.analysed())) return null;
@@ -87,7 +86,7 @@ class Passes {
     return joinRanges(this.options.store.analysed().filter((done) => done.start >= start && done.end <= end));
   }
 
-  /** The pass that leads to a frame; null if all is done. */
+  /** The pass that leads to a frame; null if everything is done. */
   private async choose(wanted: number | null): Promise<Pass | null> {
     const { store, borders = [], signal } = this.options;
     const gap = nextGap(gapsIn(this.film.info.frames, store.analysed(), borders), wanted);
@@ -100,7 +99,7 @@ class Passes {
     return { range: gap, begins: border ? { transition: hardTransition(gap.start, "cut"), strength: 1 } : null };
   }
 
-  /** Whether somebody waits for something else, to which there is a nearer way. */
+  /** Whether to continue, or somebody waits for a frame that another pass reaches sooner. */
   private async goesOn(left: FrameRange, watchedTo: number): Promise<boolean> {
     const { store } = this.options;
     const wanted = store.wanted();
@@ -108,7 +107,7 @@ class Passes {
     const soonTo = watchedTo + this.soonFrames;
     if (isReached(wanted, store.analysed(), left, soonTo)) return true;
     const other = await this.choose(wanted);
-    // The way there may lead through what is under way.
+    // The present pass may be on the way there.
     if (!other || (inRange(other.range.start, left) && other.range.start <= soonTo)) return true;
     this.next = other;
     return false;
@@ -116,9 +115,8 @@ class Passes {
 }
 
 /**
- * Finds the shots of a film and what is in them, as `analyseFilm` does, beginning with what somebody waits for. Every
- * pass begins with a hard cut, so that what is found does not depend on the order.
- *
+ * Finds the shots of a film and their tracks, as `analyseFilm` does, beginning with what somebody waits for. Every pass
+ * begins with a hard cut, so that the findings do not depend on the order.
  * @throws FilmError if the film cannot be decoded to its end; CancelledError if the signal is aborted
  */
 export const analyseInPasses = (film: FilmFile, options: PassesOptions): Promise<void> =>

@@ -1,4 +1,4 @@
-/** Captions that go along with a film: in a file beside it, or as a track of it. */
+/** Captions of a render: in a file beside it, or as a track of it. */
 import { mkdtemp, rm, writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join, parse } from "node:path";
@@ -7,7 +7,7 @@ import { writeSrt, writeVtt } from "~/core/captions/write-captions";
 import type { FrameRange, Rate } from "~/core/time/rate";
 import { writeNamed } from "~/disk/write-aside.server";
 
-/** What is said in a version of a film. */
+/** The captions of a version of a film. */
 export interface SaidIn {
   captions: readonly CaptionText[];
   /** The ranges of the film that the version shows. */
@@ -17,8 +17,7 @@ export interface SaidIn {
 
 /**
  * Writes captions beside a film, as SubRip and as WebVTT; nothing where there are none.
- *
- * @param replaces whether files of these names are replaced; else the new ones get a number
+ * @param replaces whether files of these names are replaced; otherwise the new ones get a number
  * @returns the names of the files
  */
 export async function writeSidecars(
@@ -38,7 +37,7 @@ export async function writeSidecars(
   return names;
 }
 
-/** Lets work have a file of what goes into a track of text; none where nothing is said. */
+/** Gives work a file for a caption track; null without captions. */
 export async function withTrack<T>(
   { captions, kept, rate }: SaidIn,
   work: (file: string | undefined) => Promise<T>,

@@ -1,4 +1,4 @@
-/** Going after what a box holds, in small pictures of a shot. */
+/** Tracks the content of a box in small pictures of a shot. */
 import { type Box, boxAround, boxCentre, scaleBox, type Size } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
 import { CorrelationTracker } from "~/core/subjects/marks/correlation-tracker";
@@ -7,26 +7,26 @@ import type { FilmFile } from "~/media/film-file";
 import { readAhead } from "~/media/read-ahead";
 import { type decodeSmall, scaledFrames } from "~/media/small-frames.server";
 
-/** Frames that are decoded at a time and kept, so that going backwards needs no second decoding. */
+/** Frames decoded at a time and kept, so that going backwards needs no second decoding. */
 const KEPT_FRAMES = 320;
-/** The picture is looked at in a size in which the marked box has about so many pixels along its shorter side … */
+/** Pixels along the shorter side of the marked box in the small pictures … */
 const WANTED_SIDE = 26;
-/** … but no smaller or larger than this along the picture's longer side. */
+/** … whose longer side is within these limits. */
 const LEAST_LONG_SIDE = 320;
 const MOST_LONG_SIDE = 960;
-/** A filter needs some pixels to learn from; a smaller box is taken with its surroundings. */
+/** Pixels that a filter needs to learn from; a smaller box is extended by its surroundings. */
 const MIN_SIDE = 8;
 
 export type DecodeSmall = typeof decodeSmall;
 
-/** Frames of a range in small, forwards or backwards, decoded a range at a time, ahead of where they are asked for. */
+/** Small frames of a range, forwards or backwards, decoded one part at a time, ahead of their use. */
 export class SmallFrames {
-  /** Pixels of the film's picture to one of these. */
+  /** Pixels of the film's picture per pixel of these. */
   readonly scale: number;
   private readonly longSide: number;
   private kept: { start: number; images: YuvImage[]; decoded: ReturnType<DecodeSmall> } | null = null;
 
-  /** @param boxes what is to be looked at, in pixels of the film */
+  /** @param boxes to be examined, in pixels of the film */
   constructor(
     private readonly film: FilmFile,
     private readonly range: FrameRange,
@@ -59,7 +59,7 @@ export class SmallFrames {
   }
 }
 
-/** Longer side of the pictures in which a box of the film's picture is followed. */
+/** Longer side of the pictures in which a box of the film's picture is tracked. */
 function longSideFor({ width, height }: Size, boxes: readonly Box[]): number {
   // An hour's single take has more boxes than a function takes arguments.
   const smallest = boxes.reduce((least, box) => Math.min(least, box.width, box.height), Infinity);
@@ -67,13 +67,13 @@ function longSideFor({ width, height }: Size, boxes: readonly Box[]): number {
   return Math.min(long, MOST_LONG_SIDE, Math.max(LEAST_LONG_SIDE, Math.round((long * WANTED_SIDE) / smallest)));
 }
 
-/** Goes after what a box holds, from picture to picture, in the pixels of the film. */
+/** Tracks the content of a box from picture to picture, in pixels of the film. */
 export class Chase {
   private readonly tracker: CorrelationTracker;
   private readonly sides: Size;
   private readonly small: Size;
 
-  /** @param scale pixels of the film's picture to one of the images */
+  /** @param scale pixels of the film's picture per pixel of the images */
   constructor(
     image: YuvImage,
     box: Box,
@@ -87,7 +87,7 @@ export class Chase {
 
   next(image: YuvImage): { box: Box; seen: boolean } {
     const { box, seen } = this.tracker.update(image);
-    // In the proportion in which the box was drawn.
+    // In the box's original proportions.
     const growth = box.width / this.sides.width;
     const size = { width: this.small.width * growth, height: this.small.height * growth };
     return { box: scaleBox(boxAround(boxCentre(box), size), this.scale), seen };

@@ -1,4 +1,7 @@
-/** Whether a finished file has bars that nobody asked for: at the edges of the frame, of the film before a backdrop, or as one. */
+/**
+ * Whether a finished file has bars that nobody asked for: at the edges of the frame, of the film in front of a backdrop, or
+ * as such a backdrop.
+ */
 import { type Backdrop, isEven } from "~/core/composition/backdrop";
 import { yuvOf } from "~/core/composition/colour";
 import { type Composition, filmPanes, type ShownAt } from "~/core/composition/composition";
@@ -13,13 +16,13 @@ import type { FilmFile } from "~/media/film-file";
 import { probeFilm } from "~/media/probe.server";
 import { hasBars } from "~/media/verify.server";
 
-/** A layer that reaches over so much of a side may look as a bar does. */
+/** Share of a side above which a layer there may look like a bar. */
 const NEARLY_ALL = 0.95;
-/** Ranges before a backdrop that are looked at. */
+/** Most ranges in front of a backdrop that are examined. */
 const MOST_RANGES = 40;
-/** Levels by which an encoded colour may differ from what it was. */
+/** Levels by which an encoded colour may differ from the original. */
 const COLOUR_TOLERANCE = 14;
-/** Pixels from an edge within which colours run into each other. */
+/** Pixels from an edge within which colours blend. */
 const NEAR_EDGE = 16;
 
 const reachesOver = ({ layers, size }: Composition): boolean =>
@@ -29,11 +32,11 @@ const reachesOver = ({ layers, size }: Composition): boolean =>
     return width > NEARLY_ALL * size.width || height > NEARLY_ALL * size.height;
   });
 
-/** Whether something that the editor has put there may look as bars do. */
+/** Whether something that the editor placed there may look like bars. */
 const mayLookBarred = (shown: Composition): boolean =>
   (shown.backdrop !== null && isEven(shown.backdrop.look)) || shown.panes.some(({ own }) => own) || reachesOver(shown);
 
-/** A range of the file in which the film stands still before an even backdrop. */
+/** A range of the file in which the film does not move in front of an even backdrop. */
 interface EvenRange extends FrameRange {
   shown: Composition;
   pane: Box;
@@ -41,7 +44,7 @@ interface EvenRange extends FrameRange {
   source: FrameRange;
 }
 
-/** Such ranges, in frames of the file; those that something else lies over are left out. */
+/** Such ranges, in frames of the file; those covered by something else are left out. */
 function evenRanges(frames: readonly number[], shownAt: ShownAt): EvenRange[] {
   const ranges: EvenRange[] = [];
   frames.forEach((frame, i) => {
@@ -66,7 +69,7 @@ function evenRanges(frames: readonly number[], shownAt: ShownAt): EvenRange[] {
   return ranges.slice(0, MOST_RANGES);
 }
 
-/** The colour of a backdrop at a row of the frame; null where it has none of its own. */
+/** The colour of a backdrop at a row of the frame; null where it has no even one. */
 function colourAt(look: Backdrop, row: number, height: number): readonly number[] | null {
   if (look.kind === "colour") return yuvOf(look.colour);
   if (look.kind !== "gradient") return null;
@@ -74,7 +77,7 @@ function colourAt(look: Backdrop, row: number, height: number): readonly number[
   return top.map((level, i) => level + ((row + 0.5) / height) * (foot[i]! - level));
 }
 
-/** Places along the borders of a frame that are of the backdrop, well away from the film. */
+/** Places along the borders of a frame that show the backdrop, well away from the film. */
 function placesBehind({ width, height }: Size, pane: Box): { x: number; y: number }[] {
   const [near, beyond] = [NEAR_EDGE, 2 * NEAR_EDGE];
   const wide = {
@@ -90,7 +93,7 @@ function placesBehind({ width, height }: Size, pane: Box): { x: number; y: numbe
     .filter(({ x, y }) => !boxContains(wide, { x, y, width: 0, height: 0 }));
 }
 
-/** Whether a frame of 4:2:0 has the backdrop's colours where nothing else is. */
+/** Whether a 4:2:0 frame has the backdrop's colours where nothing else is. */
 function hasBackdrop(data: Uint8Array, size: Size, { shown, pane }: EvenRange): boolean {
   const { width, height } = size;
   return placesBehind(size, pane).every(({ x, y }) => {
@@ -113,7 +116,7 @@ async function backdropFault(file: FilmFile, ranges: readonly EvenRange[], signa
   return null;
 }
 
-/** A box without the pixels along its border that it shares with what is beside it; null if too little is left. */
+/** A box without the pixels along the borders that it shares with its surroundings; null if too little is left. */
 function insideOf({ x, y, width, height }: Box, frame: Size): Box | null {
   const from = (start: number) => 2 * Math.ceil((Math.max(0, start) + 2) / 2);
   const to = (end: number, most: number) => 2 * Math.floor((Math.min(most, end) - 2) / 2);
@@ -126,10 +129,9 @@ function insideOf({ x, y, width, height }: Box, frame: Size): Box | null {
 type Checked = FilmFile & { target: Size; shown: ShownAt };
 
 /**
- * Looks for bars in a finished file.
- *
- * @param written its frames, each by the frame of the film that it is
- * @returns what is wrong, in words; bars of the source are not
+ * Checks a finished file for bars.
+ * @param written its frames, each as the frame of the film
+ * @returns what is wrong, in words; bars of the source do not count
  */
 export async function barFaults(
   file: string,
@@ -150,14 +152,14 @@ export async function barFaults(
   for (const range of even.filter(({ shown: { panes } }) => isPlain(panes[0]!.edge ?? { look: "none", corner: 0 }))) {
     if (isBarred) break;
     const inner = insideOf(range.pane, target);
-    // A shot may be black at its edges by itself, as a title is.
+    // A shot may be black at its own edges, as a title is.
     isBarred =
       inner !== null &&
       (await hasBars(file, inner, { signal, ranges: [range], area: inner })) &&
       !(await hasBars(film.file, picture, { signal, ranges: [range.source] }));
   }
   const faults = isBarred ? ["there are black bars at the edges"] : [];
-  // A shadow reaches far over what is behind.
+  // A shadow reaches far over the backdrop.
   const clear = even.filter(({ shown: { panes } }) => panes[0]!.edge?.look !== "shadow");
   if (clear.length > 0) {
     const fault = await backdropFault({ file, name: film.name, info: await probeFilm(file, film.name) }, clear, signal);

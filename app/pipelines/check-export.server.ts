@@ -1,4 +1,4 @@
-/** Looks at a finished file: what it is, and whether it shows what it should. */
+/** Checks a finished file: its format, and whether it shows what it should. */
 import { readFile } from "node:fs/promises";
 import sharp from "sharp";
 import type { ExportCheck, FileFigures } from "~/core/film/film-status";
@@ -11,12 +11,12 @@ import { barFaults } from "./check-bars.server";
 import { comparePictures, lookedAt } from "./compare-pictures.server";
 
 interface Wanted {
-  /** Seconds that it may last; null for as long as it does. */
+  /** Longest duration in seconds; null for no limit. */
   limitSeconds: number | null;
   signal?: AbortSignal | undefined;
 }
 
-/** LUFS within which a loudness is what was asked for. */
+/** Largest deviation from a set loudness, in LU. */
 const SAME_LOUDNESS = 1;
 
 const check = (name: ExportCheck["name"], faults: readonly string[], well: string): ExportCheck => ({
@@ -50,7 +50,7 @@ async function checkPictures(file: string, plan: RenderPlan, output: Output): Pr
       ? [`the picture is ${found.width} × ${found.height}, not ${width} × ${height}`]
       : []),
     ...(found.depth < output.depth ? [`it is ${found.depth}-bit, not ${output.depth}-bit`] : []),
-    // Frames that are the same are one that stays longer.
+    // Identical frames become one with a longer duration.
     ...(found.frames === output.frames.length || (!isSequence && found.frames > 0)
       ? []
       : [`there are ${found.frames} pictures, not ${output.frames.length}`]),
@@ -74,9 +74,8 @@ async function checkPictures(file: string, plan: RenderPlan, output: Output): Pr
 const seconds = (frames: number, fps: number): string => `${(frames / fps).toFixed(2)} s`;
 
 /**
- * Checks a finished file against the plan that it was rendered from.
- *
- * @returns its figures, with what was checked and what came of it
+ * Checks a finished file against the plan it was rendered from.
+ * @returns its figures, with the checks and their results
  */
 export async function checkExport(
   file: string,
@@ -100,7 +99,7 @@ export async function checkExport(
     ...(info.audio ? { film: { file: plan.file, sound: info.audio.index } } : {}),
   };
   const { figures, faults, decoded } = await verifyFile(file, expected, signal);
-  // A GIF tells its times in hundredths of a second.
+  // A GIF has times in hundredths of a second.
   const told = faults.filter((fault) => !isGif || !fault.startsWith("the frame rate"));
   if (captions !== undefined && format.captions === null) {
     told.push(`${format.name} has no room for a text track; the captions are not in it`);

@@ -1,4 +1,4 @@
-/** Compares frames of a finished file with what they should show, made from the film once more. */
+/** Compares frames of a finished file with what they should show, rendered again from the film. */
 import type { FrameRange } from "~/core/time/rate";
 import type { Decoded } from "~/media/decode-through.server";
 import { FrameMaker } from "~/media/frame-maker.server";
@@ -7,22 +7,22 @@ import { madeFrames } from "~/media/render/made-frames.server";
 import type { Output, RenderPlan } from "~/media/render/plan";
 import { differenceOf, meanOf, smallLuma, type SmallLuma } from "~/media/small-luma";
 
-/** Frames that are looked at, at the most: making one of them anew takes half a second. */
+/** Most frames that are compared: rendering one again takes half a second. */
 const MOST_FRAMES = 24;
-/** Mean difference of luma, in levels of 255, from which on two frames are not the same. */
+/** Mean difference of luma, in levels of 255, above which two frames differ. */
 const DIFFERENT = 5;
-/** And in which two frames of a film are not the same picture. */
+/** The same for two frames of a film to be different pictures. */
 const CHANGES = 1.5;
-/** Mean luma of what is black. */
+/** Mean luma of black. */
 const BLACK = 24;
-/** Ranges that are black, or stand still, of which it is asked whether the film does. */
+/** Most black or frozen ranges for which the film is examined. */
 const MOST_RANGES = 10;
 
-/** Of a list, so many at the most, spread evenly. */
+/** Evenly spaced items of a list, up to a number. */
 const spread = (list: readonly number[], most: number): number[] =>
   list.length <= most ? [...list] : Array.from({ length: most }, (_, i) => list[Math.floor((i * list.length) / most)]!);
 
-/** Frames of the output that are looked at: the first of each shot, and as many from the middles as there is time for. */
+/** Frames of the output that are compared: the first of each shot, and as many from the middles as there is time for. */
 export function lookedAt({ cuts = [] }: Pick<RenderPlan, "cuts">, { frames }: Pick<Output, "frames">): number[] {
   const starts = new Set(cuts);
   const firsts = frames.flatMap(({ frame }, i) => {
@@ -38,11 +38,11 @@ export function lookedAt({ cuts = [] }: Pick<RenderPlan, "cuts">, { frames }: Pi
 export interface Compared {
   looked: number;
   faults: string[];
-  /** Ranges of the file that are black or stand still, where the film is not and does not. */
+  /** Ranges of the file that are black or frozen, where the film is not. */
   empty: (FrameRange & { what: "black" | "frozen" })[];
 }
 
-/** Compares what was decoded of a finished file with its plan. */
+/** Compares the decoded frames of a finished file with its plan. */
 export async function comparePictures(
   plan: RenderPlan,
   output: Output,
@@ -51,7 +51,7 @@ export async function comparePictures(
 ): Promise<Compared> {
   const maker = await FrameMaker.open(plan.info.picture, plan.target, plan.own ?? NOTHING_OWN);
   const known = new Map<number, SmallLuma>();
-  /** What a frame of the output should be. */
+  /** The expected picture of a frame of the output. */
   const wanted = async (i: number): Promise<SmallLuma> => {
     if (!known.has(i)) {
       for await (const data of madeFrames(plan, [output.frames[i]!], maker, signal))

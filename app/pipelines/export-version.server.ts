@@ -13,21 +13,21 @@ export interface ExportStep {
 
 export interface ExportOptions extends Pick<RenderOptions, "signal" | "parts"> {
   onProgress?: (step: ExportStep) => void;
-  /** Seconds that it may last; null for as long as it does. */
+  /** Longest duration in seconds; null for no limit. */
   limitSeconds?: number | null;
-  /** Whether a file that has its name when it is finished is replaced; else it gets a number. */
+  /** Whether it replaces a file of its name; otherwise it gets a number. */
   replaces?: boolean;
 }
 
 /** A file that was rendered and checked. */
 export interface Exported extends FileFigures, Rendered {
-  /** The name that it has got. */
+  /** Name of the file. */
   fileName: string;
 }
 
 /**
- * Renders to a file beside `file`, checks it, and only then gives it its name. What the check finds wrong is told in the
- * figures: the file is there, and needs a look.
+ * Renders to a temporary file beside `file`, checks it, and only then gives it its name. Faults that the check finds are in
+ * the figures: the file exists, and should be reviewed.
  */
 export async function exportVersion(
   plan: RenderPlan,

@@ -6,20 +6,19 @@ import { type FrameRange, framesPerSecond } from "~/core/time/rate";
 import type { FilmFile } from "~/media/film-file";
 import { decodeReduced } from "~/media/small-frames.server";
 
-/** Seconds that are looked back, farther each time; a shot that is longer is not looked for to its beginning. */
+/** Seconds that are searched backwards, increasing with each attempt; longer shots are not searched to their start. */
 const LOOK_BACK_SECONDS = [15, 60, 120];
-/** Seconds after the frame that are looked at as well, so that a cut right before it has something to be weighed against. */
+/** Seconds after the frame that are examined as well, so that a cut right before it can be weighed. */
 const LOOK_ON_SECONDS = 2;
-/** Frames at the beginning of what was looked at that have too little before them. */
+/** Seconds at the start of the examined part with too little before them. */
 const UNSURE_SECONDS = 1;
-/** What is taken for a cut here is never asked about again. */
+/** Strength that a cut needs here, since it is never reconsidered. */
 const SURELY = 0.7;
 
 /**
- * Finds the last hard cut before a frame, from which on the shots of a film can be found as if it began there.
- *
+ * Finds the last hard cut before a frame, from which the shots of a film can be found as if it began there.
  * @param bounds where it may be
- * @param of the part of the picture that cuts are told from; all of it if null
+ * @param of the part of the picture in which cuts are detected; all of it if null
  * @returns null if there is none within the last two minutes
  * @throws FilmError if the film cannot be decoded; CancelledError if the signal is aborted
  */

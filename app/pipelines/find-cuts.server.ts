@@ -6,7 +6,7 @@ import { decodeReduced } from "~/media/small-frames.server";
 import type { FilmFile } from "~/media/film-file";
 
 export interface FindCutsOptions {
-  /** How ready to see transitions, 0 to 100. */
+  /** Sensitivity to transitions, 0 to 100. */
   sensitivity?: number;
   /** 0 to 1 */
   onProgress?: (share: number) => void;
@@ -15,7 +15,6 @@ export interface FindCutsOptions {
 
 /**
  * Finds the transitions of a film and nothing else.
- *
  * @throws FilmError if the film cannot be decoded to its end; CancelledError if the signal is aborted
  */
 export async function findCuts(

@@ -7,19 +7,19 @@ import type { FilmFile } from "~/media/film-file";
 import { decodeSmall } from "~/media/small-frames.server";
 import { Chase, type DecodeSmall, SmallFrames } from "./chase.server";
 
-/** Seconds for which a track that has got lost is not trusted in hindsight. */
+/** Seconds before a track was lost for which it is not trusted in hindsight. */
 const LEAD_SECONDS = 0.4;
 
 export interface FollowOptions {
-  /** Where pictures are had from; from the film itself if left out. */
+  /** Source of pictures; the film itself if left out. */
   decode?: DecodeSmall;
-  /** The tracks that were found in the shot; where a mark holds one of them, that track leads as far as it goes. */
+  /** The tracks found in the shot; where a mark is on one of them, that track guides it as far as it goes. */
   tracks?: readonly Track[];
   onProgress?: (share: number) => void;
   signal?: AbortSignal;
 }
 
-/** Follows what marks hold through their shot, forwards and backwards from each. */
+/** Tracks the content of marks through their shot, forwards and backwards from each. */
 export async function followMarks(
   film: FilmFile,
   { id, shot, marks }: Pick<MarkedThing, "id" | "shot" | "marks">,
@@ -44,7 +44,7 @@ export async function followMarks(
       gone = seen ? 0 : gone + 1;
       found.set(frame, gone > coast ? null : box);
     };
-    /** Begins a while before the guide was lost: where it was going astray there is nothing to learn. */
+    /** Begins some time before the guide was lost: where it was going astray there is nothing to learn. */
     const takeOver = async (frame: number): Promise<Chase> => {
       let from = frame - step;
       while (from !== mark.frame && Math.abs(frame - from) < lead && found.get(from - step)) from -= step;
@@ -62,7 +62,7 @@ export async function followMarks(
       }
       if (!chase) {
         const last = found.get(frame - step);
-        // Whom a track led out of the picture at its side nobody follows there.
+        // Somebody whose track left the picture at its side is not tracked there.
         if (!last || (frame - step !== mark.frame && hasLeft(last, picture))) continue;
         chase = await takeOver(frame);
       }

@@ -10,11 +10,11 @@ import { decodeSmall } from "~/media/small-frames.server";
 import { Chase, SmallFrames } from "./chase.server";
 import { watchIntervals } from "./watch-film.server";
 
-/** Seconds before a track's end from which its looks are learnt. */
+/** Seconds before a track's end from which its appearance is learnt. */
 const LEARN_SECONDS = 0.4;
-/** What is less like the thing than this, 0 to 1, is something else. */
+/** Likeness below which something is not the thing, 0 to 1. */
 const LEAST_LIKENESS = 0.55;
-/** A gap of less than this share of the shot is left as it is. */
+/** Share of the shot below which a gap is left as it is. */
 const LEAST_GAP = 0.02;
 
 /** Ranges of a shot in which a track has no box. */
@@ -32,9 +32,8 @@ function gapsOf(track: Track, shot: FrameRange): FrameRange[] {
 }
 
 /**
- * Leads a track on to where the detectors did not see the thing: from each of its ends, forwards and backwards, by its
- * looks, as a mark is followed, for as long as it is to be seen and looks as it did.
- *
+ * Extends a track to frames in which the detectors missed the thing: from each of its ends, forwards and backwards, by its
+ * appearance, as a mark is tracked, for as long as it is seen and looks the same.
  * @returns the track with more boxes; the same one where there are none to add
  */
 export async function leadOn(film: FilmFile, track: Track, shot: FrameRange, signal?: AbortSignal): Promise<Track> {
@@ -58,8 +57,7 @@ export async function leadOn(film: FilmFile, track: Track, shot: FrameRange, sig
 }
 
 /**
- * Goes from where a thing was seen last into a gap.
- *
+ * Tracks a thing from its last sighting into a gap.
  * @param last frame in which the track has its last box before the gap, or its first one after it
  * @param end frame to stop before, on the gap's other side
  * @returns boxes by frame, as far as the thing is seen
@@ -77,12 +75,12 @@ async function boxesInto(
   const at = (frame: number) => boxAt(track, frame);
   if (!at(last) || hasLeft(at(last)!, picture)) return found;
   const step = Math.sign(end - last);
-  // By the pictures that the optical flow goes by; from one to the next it goes straight.
+  // In the pictures used for optical flow; boxes in between are interpolated.
   const { step: stride } = watchIntervals(rate);
   let from = last;
   while (Math.abs(from - last) < LEARN_SECONDS * fps && at(from - step)) from -= step;
   const seen = track.boxes.filter((box) => box !== null);
-  // Nothing is decoded but what it goes through.
+  // Only the gap itself is decoded.
   const through = step > 0 ? { start: from, end } : { start: end + 1, end: from + 1 };
   const frames = new SmallFrames(film, through, seen, decodeSmall, signal);
   try {
@@ -105,7 +103,7 @@ async function boxesInto(
       before = { frame, box };
       if (isLike) unsure.length = 0;
     }
-    // Where it was not seen again it was only guessed.
+    // Guesses after the last sighting are discarded.
     for (const frame of unsure) found.delete(frame);
   } finally {
     await frames.dispose();
@@ -113,7 +111,7 @@ async function boxesInto(
   return found;
 }
 
-/** The first frame of a gap up to which nothing was found going forwards. */
+/** The first frame of a gap that was not reached going forwards. */
 function firstMissing(found: ReadonlyMap<number, Box>, start: number, end: number): number {
   let frame = start;
   while (frame < end && found.has(frame)) frame++;
@@ -125,7 +123,7 @@ function isInside(box: Box, picture: Size): boolean {
   return x > 0 && y > 0 && x < picture.width && y < picture.height;
 }
 
-/** Whether what a box holds has the colours of the thing that a track follows. */
+/** Whether the content of a box has the colours of a track's subject. */
 function looksLike({ signature, kind }: Track, box: Box, image: YuvImage, scale: number): boolean {
   if (!signature) return true;
   const here = signatureOf(image, kind, scaleBox(box, 1 / scale));

@@ -9,14 +9,16 @@ import { decodeReduced } from "~/media/small-frames.server";
 import { CancelledError } from "~/media/tool.server";
 
 export interface MatchOptions {
-  /** Where the pieces of the old film's proxy are. Where it is whole, it is looked at: it is quicker, and still there when the film is not. */
+  /**
+   * Folder of the old film's proxy. A complete proxy is used: it is faster to decode, and still there when the film is not.
+   */
   proxy?: string;
-  /** What is being done, and how much of all is done, 0 to 1. */
+  /** Called with what is being done, and the share of the whole that is done, 0 to 1. */
   onProgress?: (step: string, share: number) => void;
   signal?: AbortSignal;
 }
 
-/** The files that hold a film: its own, or its proxy's. */
+/** The files of a film: its own, or its proxy's. */
 function filesOf(film: FilmFile, proxy: string | undefined): FilmFile[] {
   if (proxy === undefined || missingPieces(proxy, film.info, 0)) return [film];
   return Array.from({ length: pieceCount(film.info) }, (_, piece) => ({
@@ -41,12 +43,11 @@ async function stripOf(
   return strip;
 }
 
-/** Shares of the work: looking at each film, and finding the shots. */
+/** Shares of the work: decoding each film, and finding the shots. */
 const LOOKED = [0.4, 0.8] as const;
 
 /**
  * Finds the shots of a film in a new export of it.
- *
  * @throws FilmError if one of them cannot be decoded to its end; CancelledError if the signal is aborted
  */
 export async function matchFilms(
@@ -71,7 +72,7 @@ export async function matchFilms(
   for (const match of matchShots(shots, old, other, ratio)) {
     matches.push(match);
     onProgress?.(step, LOOKED[1] + ((1 - LOOKED[1]) * matches.length) / shots.length);
-    // Whoever cancels is heard between two shots.
+    // Lets a cancellation in between two shots.
     await new Promise(setImmediate);
     if (signal?.aborted) throw new CancelledError();
   }

@@ -9,8 +9,7 @@ import { toRgb } from "~/media/render/encode.server";
 import type { OwnContents } from "~/media/own/load-pictures.server";
 
 /**
- * One frame of a version, made from the original as it is rendered.
- *
+ * One frame of a version, rendered from the original.
  * @returns a PNG; null where the film cannot be decoded there
  */
 export async function renderFrame(

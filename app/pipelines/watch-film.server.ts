@@ -28,21 +28,21 @@ import { decodeForAnalysis, smallFrames } from "~/media/small-frames.server";
 import { pictureTimes } from "~/media/picture-times.server";
 import type { FilmFile } from "~/media/film-file";
 
-/** Pictures a second that the optical flow goes by. */
+/** Pictures per second used for optical flow. */
 const STEPS_PER_SECOND = 15;
-/** Steps from one detection of faces to the next, and of those to each of persons and things. */
+/** Steps between looks for faces, and looks for faces per look for persons and objects. */
 const FACE_STEPS = 5;
 const OBJECT_LOOKS = 2;
-/** Seconds for which a thing that is not seen anew is propagated. */
+/** Seconds for which a thing is propagated without being detected again. */
 const PROPAGATION_SECONDS = 1;
-/** Seconds that are handed on at a time. */
+/** Seconds per chunk. */
 const CHUNK_SECONDS = 8;
-/** Frames that are decoded, and detected that are waited for, while an earlier one is dealt with. */
+/** Frames decoded, and detections awaited, while an earlier one is processed. */
 const DECODED_AHEAD = 12;
 const DETECTIONS_AHEAD = 3;
-/** A camera that moves by so much of the picture's width from one look for text to the next moves clearly. */
+/** Share of the picture's width by which a camera clearly moves between looks for text. */
 const CAMERA_MOVES = 0.004;
-/** A face this sure needs nothing beside it that merely stands out. */
+/** Score of a face that makes other salient things irrelevant. */
 const CERTAIN = 0.8;
 
 /** What was seen in a range of a film. */
@@ -51,11 +51,11 @@ export interface SeenChunk {
   features: FrameFeatures[];
   detected: FrameDetections[];
   camera: CameraStep[];
-  /** Frames whose pictures are in the file and could not be decoded. */
+  /** Frames whose pictures are in the file but could not be decoded. */
   undecoded: FrameRange[];
 }
 
-/** Frames between steps, between detected for faces and for things, and in a chunk. */
+/** Frames between steps, between looks for faces and for objects, and in a chunk. */
 export function watchIntervals(rate: Rate): { step: number; faces: number; objects: number; chunk: number } {
   const fps = framesPerSecond(rate);
   const step = Math.max(1, Math.round(fps / STEPS_PER_SECOND));
@@ -64,7 +64,7 @@ export function watchIntervals(rate: Rate): { step: number; faces: number; objec
   return { step, faces, objects, chunk: Math.max(1, Math.round((CHUNK_SECONDS * fps) / objects)) * objects };
 }
 
-/** A picture on its way from the decoder to where its detections are propagated. */
+/** A picture on its way from the decoder to the propagation of its detections. */
 interface Step {
   frame: number;
   image: YuvImage;
@@ -74,7 +74,7 @@ interface Step {
 
 const rounded = (value: number, digits: number) => Number(value.toFixed(digits));
 
-/** Deals with steps in order once their detections are there; what comes of it does not depend on when that is. */
+/** Processes steps in order once their detections are there; the result does not depend on when that is. */
 class StepReader {
   readonly detected: FrameDetections[] = [];
   readonly camera: CameraStep[] = [];
@@ -82,7 +82,7 @@ class StepReader {
   private readonly texts = new TextFinder();
   private readonly rectangles: RectangleFinder;
   private before: Step | null = null;
-  /** Pixels that the camera has moved by since text was looked for. */
+  /** Pixels by which the camera has moved since the last look for text. */
   private cameraMoved = 0;
 
   constructor(
@@ -162,7 +162,7 @@ function boxInPicture(box: Box, scale: number): Box {
   return { x: tenth(x), y: tenth(y), width: tenth(width), height: tenth(height) };
 }
 
-/** A detection in pixels of the film's picture; what was needed to carry it on is left out. */
+/** A detection in pixels of the film's picture, without what was needed for propagation. */
 function inPicture(detection: Detection, scale: number): Detection {
   const place = (box: Box) => boxInPicture(box, scale);
   const { box, withArm, propagated } = detection;
@@ -176,7 +176,7 @@ function inPicture(detection: Detection, scale: number): Detection {
   return kept;
 }
 
-/** An area of the film's picture in the small one, its edges on even pixels inside it. */
+/** An area of the film's picture in the small one, with its edges on even pixels inside it. */
 function areaInSmall(area: Box | null, size: Size, scale: number): Box {
   if (!area) return wholeOf(size);
   const small = clipBox(scaleBox(area, 1 / scale), size);
@@ -185,7 +185,7 @@ function areaInSmall(area: Box | null, size: Size, scale: number): Box {
   return { x, y, width: Math.floor(small.x + small.width) - x, height: Math.floor(small.y + small.height) - y };
 }
 
-/** The frames of a film that cannot be decoded, found while it is watched; undefined where its pictures' times are not known. */
+/** Records undecodable frames of a film while it is watched; undefined where its pictures' times are unknown. */
 async function undecodedOf({ file, info }: FilmFile, signal?: AbortSignal): Promise<Undecoded | undefined> {
   if (!info.grid.timeBase) return undefined;
   const { times } = await pictureTimes(file, signal);
@@ -193,12 +193,11 @@ async function undecodedOf({ file, info }: FilmFile, signal?: AbortSignal): Prom
 }
 
 /**
- * Goes through a film once and hands on what is seen in it, a few seconds at a time and in order: features of every
- * frame, the camera's motion, and what the detectors find, propagated by the optical flow. An interrupted pass goes on
- * as if it had not been: what is propagated from before the range is seen again.
- *
- * @param begin where the pass began at first, a whole number of chunks before `range.start`
- * @param active the part of the picture that cuts are told from, as soon as it is known; all of it if null
+ * Decodes a film once and yields what is seen in it, some seconds at a time and in order: features of every frame, the
+ * camera's motion, and detections, propagated by optical flow. A resumed pass has the same results as an uninterrupted one:
+ * the part before the range from which something is propagated is watched again.
+ * @param begin original start of the pass, a whole number of chunks before `range.start`
+ * @param active the part of the picture in which cuts are detected, as soon as it is known; all of it if null
  * @param detector for pictures of the size of `smallFrames`
  * @throws FilmError if the film cannot be decoded to its end; CancelledError if the signal is aborted
  */
@@ -215,7 +214,7 @@ export async function* watchFilm(
   const { size, scale } = smallFrames(film.info.picture);
   const intervals = watchIntervals(film.info.rate);
   const propagationSteps = Math.ceil((PROPAGATION_SECONDS * framesPerSecond(film.info.rate)) / intervals.step);
-  // Long enough before that everything that was propagated then has been seen anew or has been given up.
+  // Long enough for everything propagated before to be detected again or given up.
   const warmUp = Math.ceil((propagationSteps * intervals.step) / intervals.objects + 1) * intervals.objects;
   const from = Math.max(begin, range.start - warmUp);
   const reader = new StepReader(intervals.step, propagationSteps, size, scale, areaInSmall(of, size, scale));
@@ -224,7 +223,7 @@ export async function* watchFilm(
   let pyramidBefore: GreyPlane[] | null = null;
   let start = range.start;
 
-  /** Deals with the steps that need not be waited for, or with all. */
+  /** Processes the steps that need not be waited for, or all. */
   const drain = async (most: number) => {
     while (waiting.filter(({ detection }) => detection).length > most) await reader.read(waiting.shift()!);
   };
@@ -261,18 +260,18 @@ export async function* watchFilm(
     const since = frame - from;
     if (since % intervals.step === 0) {
       const pyramid = greyPyramid(image);
-      // What a cut brings is not waited for: a shot may be over before the next look is due.
+      // A change by a cut is examined at once: a shot may be over before the next look is due.
       const isOther = pyramidBefore !== null && showsOther(pyramidBefore, pyramid);
       const objects = isOther || since % intervals.objects === 0;
       const isDue = isOther || since % intervals.faces === 0;
       pyramidBefore = pyramid;
       const detection = isDue ? { objects, result: detector.detect(image, objects) } : null;
-      // A failure is met where the result is read, which may be after others have failed.
+      // A failure is handled where the result is read, possibly after other failures.
       detection?.result.catch(() => {});
       waiting.push({ frame, image, pyramid, detection });
       await drain(DETECTIONS_AHEAD);
     }
-    // Everything in a chunk has been propagated as far as it goes when so much more has been dealt with.
+    // Everything in a chunk has been propagated as far as it goes once this much more has been processed.
     const dealtWith = waiting[0]?.frame ?? frame;
     if (dealtWith >= start + intervals.chunk + propagationSteps * intervals.step) yield chunk(start + intervals.chunk);
   }

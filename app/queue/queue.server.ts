@@ -18,23 +18,23 @@ const log = pino({ name: "jobs" });
 
 /** Jobs at a time: one that decodes and one that computes keep two cores busy. */
 const PLACES = 2;
-/** What somebody sits before is not kept waiting by them. */
+/** Additional places for jobs that somebody is waiting for. */
 const PLACES_WITH_URGENT = 3;
-/** Until something that could not be written is tried again: the disk may have room by then. */
+/** Milliseconds until a failed write is repeated: the disk may have space by then. */
 const TRY_AGAIN_MS = 3000;
-/** As long as a worker may take to stop. */
+/** Longest time for a worker to stop. */
 const STOP_MS = 6000;
 
 interface Running {
   worker: Worker;
   ended: Promise<void>;
-  /** Whether it has been told to give its job back, to wait. */
+  /** Whether it was told to return its job to the queue. */
   isPausing: boolean;
 }
 
 interface Queue {
   running: Map<string, Running>;
-  /** One that has loaded its code and waits, so that the next job begins at once. */
+  /** A worker that has loaded its code and waits, so that the next job begins at once. */
   spare: Worker | null;
   state: "new" | "started" | "stopping";
 }
@@ -56,7 +56,7 @@ function keepSpare(): void {
   worker.once("exit", drop);
 }
 
-/** Writes to the database, now or as soon as it can be written to again. */
+/** Writes to the database, now or as soon as that is possible. */
 function insist(write: () => void): void {
   try {
     write();
@@ -74,7 +74,7 @@ function run(job: JobRow): void {
   running.set(job.id, { worker, ended, isPausing: false });
   worker.postMessage({ run: job.id } satisfies WorkerOrder);
   log.info({ job: job.id, kind: job.kind, attempt: job.attempts }, "started");
-  // The worker itself writes how its job ended; this is for one that could not.
+  // The worker itself stores how its job ended; this is for one that could not.
   let end: JobEnd = { state: "failed", error: "The job ended without a result. Start it again." };
   worker.on("message", ({ unwritten }: UnwrittenEnd) => {
     end = unwritten;
@@ -108,7 +108,7 @@ export function wakeQueue(): void {
   keepSpare();
 }
 
-/** Begins to work: first takes up what an ended server has left. Called once, when the server starts. */
+/** Starts the queue: first recovers the jobs of an ended server. Called once, when the server starts. */
 export function startQueue(): void {
   if (queue().state !== "new") return;
   queue().state = "started";
@@ -118,7 +118,7 @@ export function startQueue(): void {
   });
 }
 
-/** Takes up no more work, and gives back what is under way, to go on at the next start. */
+/** Starts no more jobs, and returns running ones to the queue, to be resumed at the next start. */
 export async function stopQueue(): Promise<void> {
   const stopping = queue();
   stopping.state = "stopping";
@@ -130,8 +130,7 @@ export async function stopQueue(): Promise<void> {
 }
 
 /**
- * Cancels a job, whether it waits or runs.
- *
+ * Cancels a waiting or running job.
  * @returns when nothing works on it any more
  */
 export async function cancelJob(id: string): Promise<void> {
@@ -141,7 +140,7 @@ export async function cancelJob(id: string): Promise<void> {
   await running.ended;
 }
 
-/** Lets a job wait; one that runs gives its place to the next, and goes on later where it was. */
+/** Pauses a job; a running one gives its place to the next, and is resumed later. */
 async function pauseJob(id: string): Promise<void> {
   setPaused(db(), id, true);
   const running = queue().running.get(id);
@@ -151,7 +150,7 @@ async function pauseJob(id: string): Promise<void> {
   await running.ended;
 }
 
-/** What can be done to a job: one that has failed or was cancelled can be put back into the queue. */
+/** Commands on a job: a failed or cancelled one can be queued again. */
 export const JOB_CHANGES = ["cancel", "retry", "pause", "resume"] as const;
 export type JobChange = (typeof JOB_CHANGES)[number];
 

@@ -14,7 +14,10 @@ import { LIST_BODY_BYTES, readForm, refusal, requireFilm } from "./requests.serv
 
 const t = captionsTexts.captionsRoute;
 
-/** The captions of a version as a file: `…/captions/srt?version=ID` or `…/captions/vtt?version=ID`; in frames of the film without one. */
+/**
+ * The captions of a version as a file: `…/captions/srt?version=ID` or `…/captions/vtt?version=ID`; in frames of the film
+ * without one.
+ */
 export function loader({ params, request }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
   const { rate, frames } = film.info;
@@ -37,14 +40,14 @@ export function loader({ params, request }: Route.LoaderArgs) {
   });
 }
 
-/** Reads a file of captions that was picked, or a plain text; nothing is changed by that. */
+/** Parses a selected caption file or plain text, without changing anything. */
 export async function action({ params, request }: Route.ActionArgs) {
   requireFilm(params.filmId);
   const file = (await readForm(request, LIST_BODY_BYTES)).get("file");
   if (!(file instanceof File)) throw refusal(400, t.aFileIsNeeded);
   const text = decodeText(new Uint8Array(await file.arrayBuffer()));
   const { name } = file;
-  // A text in which no line says when something is said.
+  // A text without timing.
   if (!text.includes("-->")) {
     if (text.trim() === "" || text.includes("\0")) return { name, error: t.noText(name) };
     return { name, text };

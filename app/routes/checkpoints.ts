@@ -11,7 +11,7 @@ import { orDiskFull, orRefuse, readJson, requireFilm } from "./requests.server";
 
 const t = historyTexts.checkpointsRoute;
 
-/** A film's checkpoints, the newest first; of `id=ID`, all that was set in the film then. */
+/** A film's checkpoints, newest first; with `id=ID`, everything that was set in the film then. */
 export function loader({ params, request }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
   const id = new URL(request.url).searchParams.get("id");
@@ -28,7 +28,7 @@ const Change = z.discriminatedUnion("do", [
   z.object({ do: z.enum(["delete", "put-back"]), id: Id }),
 ]);
 
-/** Adds a checkpoint of the film as it is, or deletes one; until the film goes, it can be put back. */
+/** Adds a checkpoint of the present film, or deletes or restores one. */
 export async function action({ params, request }: Route.ActionArgs) {
   const film = requireFilm(params.filmId);
   const change = await readJson(request, Change);

@@ -7,7 +7,7 @@ import { db, isMissing } from "~/db/workplace.server";
 import type { Route } from "./+types/clips";
 import { orDiskFull, readJson, requireFilm, whyNot } from "./requests.server";
 
-/** Films of the library that clips can be made of. */
+/** Films of the library that clips can be made from. */
 export function loader({ params }: Route.LoaderArgs) {
   const { id } = requireFilm(params.filmId);
   const films = listFilms(db())
@@ -26,7 +26,7 @@ const Arrangement = z.object({
   choices: z.array(z.object({ clipId: Id.nullable(), filmId: Id.nullable() })).max(1000),
 });
 
-/** Makes a film of other clips, or of the same in another order. */
+/** Rearranges the clips of a film, or makes it of others. */
 export async function action({ params, request }: Route.ActionArgs) {
   const film = requireFilm(params.filmId);
   const { choices } = await readJson(request, Arrangement);

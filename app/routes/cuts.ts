@@ -36,7 +36,7 @@ export function loader({ params }: Route.LoaderArgs) {
   });
 }
 
-/** Reads a list of cuts that was picked, and compares it; nothing is changed by that. */
+/** Parses a selected cut list, and compares it, without changing anything. */
 export async function action({ params, request }: Route.ActionArgs): Promise<ListReading> {
   const film = requireFilm(params.filmId);
   const { frames } = film.info;

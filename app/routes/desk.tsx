@@ -35,7 +35,7 @@ const t = deskTexts.deskRoute;
 
 export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: t.gladPan(loaderData?.film.name) }];
 
-/** All of a film but its tracks and pictures, which are loaded as they are needed. */
+/** Everything about a film except its tracks and pictures, which are loaded as needed. */
 export async function loader({ params }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
   return {
@@ -53,12 +53,12 @@ export async function loader({ params }: Route.LoaderArgs) {
   };
 }
 
-/** Which version is shown is the desk's affair: it has them all. */
+/** The desk has all versions: showing another one needs no new data. */
 export function shouldRevalidate({ currentUrl, nextUrl, defaultShouldRevalidate }: ShouldRevalidateFunctionArgs) {
   return currentUrl.search === nextUrl.search && defaultShouldRevalidate;
 }
 
-/** Ranges of the film that flash, stay black or stand still, as far as it has been looked through. */
+/** Ranges of the film that flash, stay black or are frozen, as far as it has been analysed. */
 function faultsOf({ id, info: { frames, rate } }: FilmRow): PictureFaults {
   const activity = readActivity(db(), id, frames);
   return activity ? pictureFaults(activity, rate) : NO_FAULTS;
@@ -79,7 +79,7 @@ const Intent = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("fields") }),
 ]);
 
-/** Changes how the film is taken. */
+/** Changes how the film is read. */
 async function choose(film: FilmRow, change: () => Promise<void>): Promise<null> {
   await change().catch((error: unknown) => {
     if (error instanceof Refusal) throw refusal(error.status, `${film.name}: ${error.message}.`);
@@ -109,7 +109,7 @@ export async function action({ params, request }: Route.ActionArgs) {
 }
 
 export default function DeskRoute({ loaderData }: Route.ComponentProps) {
-  // Another film is another desk, with nothing left over.
+  // Another film gets a new desk, with no state left over.
   return <FilmDesk key={loaderData.film.id} loaderData={loaderData} />;
 }
 
@@ -122,14 +122,14 @@ function FilmDesk({ loaderData }: Pick<Route.ComponentProps, "loaderData">) {
   useEffect(() => void takeLoaded(loaded), [takeLoaded, loaded]);
 
   const { isBusy } = content;
-  // The rest of the page's data is asked for again only when there is something new in it.
+  // The rest of the page's data is loaded again only when something in it is new.
   const isAnalysing = status.jobs.some(({ kind }) => kind === "analyse");
   const isBehind =
     status.findings !== loadedStatus.findings ||
     status.revision > content.revision ||
     isAnalysing === loaded.state.film.analysed;
   useEffect(() => {
-    // What is on its way brings its own news.
+    // A pending change brings its own result.
     if (isBehind && !isBusy()) void reload();
   }, [isBehind, isBusy, status, reload]);
 

@@ -24,7 +24,7 @@ export function loader() {
     films: films.map(({ id, name }) => ({
       id,
       name,
-      // A film whose versions cannot be read says so when it is opened; it keeps nobody from the others.
+      // A film with unreadable versions says so when it is opened; it does not affect the others.
       versions: (readableOrNull(() => listVersions(db(), id)) ?? []).map(
         ({ id: of, name: called, width, height, output }) => ({ id: of, name: called, width, height, output }),
       ),
@@ -32,7 +32,7 @@ export function loader() {
   };
 }
 
-/** Ids with commas between them. */
+/** Ids separated by commas. */
 const Ids = z
   .string()
   .transform((ids) => ids.split(","))
@@ -80,7 +80,7 @@ export async function action({ request }: Route.ActionArgs) {
       case "pause-all":
       case "resume-all": {
         const open = listRenders(db()).filter(({ state }) => state === "queued" || state === "running");
-        // Those that wait first: none of them takes the place of one that is stopped.
+        // Waiting ones first: none of them takes the place of one that is stopped.
         const waiting = open.toSorted((a, b) => Number(a.state === "running") - Number(b.state === "running"));
         for (const { id } of waiting) await changeJob(id, intent.intent === "pause-all" ? "pause" : "resume");
         return null;

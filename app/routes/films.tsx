@@ -116,7 +116,7 @@ const Intent = z.discriminatedUnion("intent", [
 ]);
 type Intent = z.infer<typeof Intent>;
 
-/** Adds a film that lies in a folder that the operator has opened, or compares a film with it that it is to replace. */
+/** Adds a film in an opened folder, or compares it with the film that it is to replace. */
 async function link({ path, presetId, replaces }: Extract<Intent, { path: string }>): Promise<LinkAnswer> {
   try {
     const file = await requireOpen(path);
@@ -143,14 +143,14 @@ export async function action({ request }: Route.ActionArgs) {
   });
 }
 
-/** Does something to a film as a whole; says why not where it cannot. */
+/** Carries out a command on a film; returns why if that fails. */
 async function changeFilm(intent: Extract<Intent, { filmId: string }>): Promise<FilmAnswer> {
   return { error: await whyNot(() => carryOut(intent)) };
 }
 
 async function carryOut(intent: Extract<Intent, { filmId: string }>): Promise<void> {
   if (intent.intent === "delete-for-good") {
-    // Also what cannot be read any more.
+    // Includes unreadable films.
     if (!(await removeFilm(intent.filmId))) throw refusal(404, t.thereIsNoSuchFilm);
     return;
   }

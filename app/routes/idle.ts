@@ -5,7 +5,7 @@ import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/idle";
 import { requireFilm } from "./requests.server";
 
-/** Ranges that the film can do without; null where it was not looked through for them. */
+/** Ranges that the film can do without; null where its activity is unknown. */
 export function loader({ params }: Route.LoaderArgs) {
   const { id, info } = requireFilm(params.filmId);
   const activity = readActivity(db(), id, info.frames);

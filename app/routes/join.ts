@@ -6,7 +6,7 @@ import { orDiskFull, readJson, whyNot } from "./requests.server";
 
 const Join = z.object({ filmIds: z.array(Id).min(2).max(500), name: z.string().trim().min(1).max(200) });
 
-/** Makes one film of several of the library. */
+/** Joins several films of the library into one. */
 export async function action({ request }: Route.ActionArgs) {
   const { filmIds, name } = await readJson(request, Join);
   return orDiskFull(async () => {

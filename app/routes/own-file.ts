@@ -6,7 +6,7 @@ import { commonTexts } from "~/texts/common";
 
 const t = commonTexts.ownFileRoute;
 
-/** A picture or a font of the editor's own. What is in it never changes, because its id follows from that. */
+/** One of the editor's own pictures or fonts. Its content never changes, because its id follows from that. */
 export async function loader({ params }: Route.LoaderArgs) {
   const kept = findPicture(params.fileId) ?? findFont(params.fileId);
   if (!kept) throw refusal(404, t.thereIsNoSuchPicture);

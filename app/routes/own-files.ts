@@ -14,19 +14,19 @@ import { commonTexts } from "~/texts/common";
 
 const t = commonTexts.ownFilesRoute;
 
-/** Of a form, beside the file in it. */
+/** Bytes of a form beside the file in it. */
 const FORM_BYTES = 2 ** 16;
-/** Of all pictures of a sequence. */
+/** Bytes of all pictures of a sequence. */
 const MOST_SEQUENCE_BYTES = 400 * 2 ** 20;
-/** Frames a second of a sequence for a film that does not say. */
+/** Frame rate of a sequence for a film that does not say. */
 const USUAL_RATE: Rate = { num: 25, den: 1 };
 
-/** The films of the library that can be placed in another. */
+/** Films of the library that can be placed in another. */
 export function loader() {
   return { films: filmsToPlace() };
 }
 
-/** A film as it is sent: by itself, because it is too large for a form. */
+/** A film is sent by itself, because it is too large for a form. */
 function takeMoving(request: Request) {
   const name = new URL(request.url).searchParams.get("name") ?? "film";
   return withScratchFile(movingFolder(), ".film", async (scratch) => {
@@ -59,7 +59,7 @@ async function takeForm(request: Request) {
   return keepSequence(row, rate);
 }
 
-/** Keeps what was picked: a picture, a row of them, a film, or a font; says why not where it cannot. */
+/** Stores a selected picture, sequence, film or font; returns why if it cannot. */
 export async function action({ request }: Route.ActionArgs) {
   const isMoving = request.headers.get("content-type") === "application/octet-stream";
   return orDiskFull(async () => {

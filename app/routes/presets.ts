@@ -6,10 +6,10 @@ import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/presets";
 import { orDiskFull, readJson } from "./requests.server";
 
-/** The presets there are, and those that cannot be read. */
+/** All presets, and those that cannot be read. */
 export const loader = () => readPresets(db());
 
-/** Keeps a preset or forgets one; says why not where it cannot. */
+/** Saves or deletes a preset; returns why if that fails. */
 export async function action({ request }: Route.ActionArgs) {
   const change = await readJson(request, PresetChange);
   return orDiskFull(() => {

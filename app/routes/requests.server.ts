@@ -1,4 +1,4 @@
-/** How routes read what they are sent: as much as makes sense, and no more. */
+/** Reading of requests by routes, with limits and schemas. */
 import { createWriteStream } from "node:fs";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
@@ -17,16 +17,16 @@ const t = commonTexts.requestsRoute;
 /** An answer with a sentence for people, to be thrown. */
 export const refusal = (status: number, message: string) => data(message, { status });
 
-/** The largest edit or form that makes sense. */
+/** Largest reasonable edit or form. */
 export const SMALL_BODY_BYTES = 2 ** 20;
-/** The largest list of cuts that makes sense. */
+/** Largest reasonable cut list. */
 export const LIST_BODY_BYTES = 8 * 2 ** 20;
 
-/** What is to be thrown for an error: for a refusal an answer with its status that says why. */
+/** What to throw for an error: for a refusal, an answer with its status and message. */
 const answerFor = (error: unknown): unknown =>
   error instanceof Refusal ? refusal(error.status, error.sentence) : error;
 
-/** Lets `work` be refused: the answer then has the refusal's status and says why. */
+/** Turns a refusal of `work` into an answer with its status and message. */
 export function orRefuse<T>(work: () => T): T {
   try {
     return work();
@@ -35,7 +35,7 @@ export function orRefuse<T>(work: () => T): T {
   }
 }
 
-/** The same for work that takes its time. */
+/** The same for asynchronous work. */
 export async function orRefuseLater<T>(work: () => Promise<T>): Promise<T> {
   try {
     return await work();
@@ -45,9 +45,8 @@ export async function orRefuseLater<T>(work: () => Promise<T>): Promise<T> {
 }
 
 /**
- * A film by its id, as it came from outside.
- *
- * @throws a response with status 404 if there is none or it is deleted, 422 if what is stored of it cannot be read
+ * A film by its id from a request.
+ * @throws a response with status 404 if there is none or it is deleted, 422 if its stored data cannot be read
  */
 export function requireFilm(id: string): FilmRow {
   const film = requireEvenDeleted(id);
@@ -55,7 +54,7 @@ export function requireFilm(id: string): FilmRow {
   return film;
 }
 
-/** A film that may be deleted for now, in the same way. */
+/** The same for a film that may be deleted. */
 export function requireEvenDeleted(id: string): FilmRow {
   const film = isId(id) ? orRefuse(() => findFilm(db(), id)) : null;
   if (!film) throw refusal(404, t.thereIsNoSuchFilm);
@@ -65,9 +64,8 @@ export function requireEvenDeleted(id: string): FilmRow {
 const tooLarge = () => refusal(413, t.thisIsTooLarge);
 
 /**
- * The body of a request as it comes.
- *
- * @throws a response with status 413 as soon as it is known to be longer than the limit, also to whoever reads it
+ * The body of a request as a stream.
+ * @throws a response with status 413 as soon as it is known to exceed the limit, also from reading it
  */
 function bodyWithin(request: Request, limit: number): ReadableStream<Uint8Array<ArrayBuffer>> {
   if (Number(request.headers.get("content-length") ?? 0) > limit) throw tooLarge();
@@ -78,7 +76,7 @@ function bodyWithin(request: Request, limit: number): ReadableStream<Uint8Array<
       const next = await reader?.read();
       if (!next?.value) return to.close();
       length += next.value.length;
-      // What still comes is thrown away unread. Were it cancelled, the connection would end before the answer is there.
+      // The rest is discarded unread. Cancelling it would close the connection before the answer is sent.
       if (length > limit) to.error(tooLarge());
       else to.enqueue(next.value);
     },
@@ -92,9 +90,8 @@ export async function readBodyTo(request: Request, file: string, limit: number):
 }
 
 /**
- * What was sent, if it has a known shape.
- *
- * @throws a response with status 400 that says in one line what has another
+ * Validates data from a request.
+ * @throws a response with status 400 that says in one line what is wrong
  */
 export function requireShape<T>(schema: z.ZodType<T>, value: unknown): T {
   const parsed = schema.safeParse(value);
@@ -104,9 +101,8 @@ export function requireShape<T>(schema: z.ZodType<T>, value: unknown): T {
 }
 
 /**
- * Reads JSON of a known shape.
- *
- * @throws a response with status 415 for another content type, 400 for anything else than that shape
+ * Reads JSON with a schema.
+ * @throws a response with status 415 for another content type, 400 for invalid data
  */
 export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
   const type = request.headers.get("content-type")?.split(";")[0]!.trim().toLowerCase();
@@ -123,12 +119,11 @@ export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promi
 
 /**
  * Reads a form.
- *
  * @throws a response with status 400 if it is none
  */
 export async function readForm(request: Request, limit = SMALL_BODY_BYTES): Promise<FormData> {
   const type = request.headers.get("content-type") ?? "";
-  // Asked first: a form is kept in memory, and only one of files needs much of it.
+  // Checked first: a form is held in memory, and only one with files needs much of it.
   const hasFiles = /^multipart\/form-data\b/i.test(type);
   if (!hasFiles && !/^application\/x-www-form-urlencoded\b/i.test(type)) throw refusal(400, t.thisIsNotAForm);
   const body = bodyWithin(request, hasFiles ? limit : Math.min(limit, SMALL_BODY_BYTES));
@@ -140,15 +135,14 @@ export async function readForm(request: Request, limit = SMALL_BODY_BYTES): Prom
 }
 
 /**
- * Reads a form of a known shape.
- *
- * @throws a response with status 400 for anything else than that shape
+ * Reads a form with a schema.
+ * @throws a response with status 400 for invalid data
  */
 export async function readIntent<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
   return requireShape(schema, Object.fromEntries(await readForm(request)));
 }
 
-/** Why `work` was not done, as a sentence for people; null if it was. */
+/** Why `work` failed, as a sentence for people; null if it succeeded. */
 export async function whyNot(work: () => Promise<unknown>): Promise<string | null> {
   try {
     await work();
@@ -159,7 +153,7 @@ export async function whyNot(work: () => Promise<unknown>): Promise<string | nul
   }
 }
 
-/** Lets `work` change something; where the disk is full, the answer says so with status 507. */
+/** Lets `work` change something; on a full disk the answer says so with status 507. */
 export async function orDiskFull<T>(work: () => T | Promise<T>): Promise<T> {
   try {
     return await work();

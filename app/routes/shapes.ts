@@ -9,7 +9,7 @@ import { orRefuse, requireFilm, requireShape } from "./requests.server";
 
 const Query = z.object({ version: Id, shot: ShotId });
 
-/** How well a shot of a version goes into frames of the usual shapes. */
+/** How well a shot of a version fits frames of the usual aspect ratios. */
 export function loader({ params, request }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
   const { version, shot } = requireShape(Query, Object.fromEntries(new URL(request.url).searchParams));

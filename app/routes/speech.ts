@@ -4,7 +4,7 @@ import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/speech";
 import { requireFilm } from "./requests.server";
 
-/** The segments of a film in which somebody speaks; null where it was not listened to. */
+/** The speech segments of a film; null where its sound has not been analysed. */
 export function loader({ params }: Route.LoaderArgs) {
   const { id, info } = requireFilm(params.filmId);
   const activity = readActivity(db(), id, info.frames);

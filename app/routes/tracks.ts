@@ -7,7 +7,7 @@ import type { LoadedTracks } from "~/workers/path-worker";
 import type { Route } from "./+types/tracks";
 import { requireFilm, requireShape } from "./requests.server";
 
-/** More than this is not asked for at a time. */
+/** Most tracks per request. */
 const MOST = 2000;
 
 const list = <T>(item: z.ZodType<T, string>) =>
@@ -35,8 +35,8 @@ const Query = z.object({
 });
 
 /**
- * Tracks of ranges that were analysed, `ranges=0-45,45-90`, and of marked things, `marks=3`, by what the desk's data
- * calls them. None of them ever changes; the desk asks for each once.
+ * Tracks of analysed ranges, `ranges=0-45,45-90`, and of marked things, `marks=3`, by their ids in the desk's data. None of
+ * them ever changes; the desk requests each once.
  */
 export function loader({ params, request }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);

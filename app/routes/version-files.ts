@@ -16,7 +16,7 @@ const saved = (body: BodyInit, name: string, type: string) =>
     },
   });
 
-/** What is known of a version as a file: `…/path.csv`, `…/timeline.otio`, or all of it as `…/all.zip`. */
+/** A version as a file: `…/path.csv`, `…/timeline.otio`, or everything as `…/all.zip`. */
 export async function loader({ params }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
   const wanted = VERSION_FILES.filter((known) => params.file === "all.zip" || known === params.file);

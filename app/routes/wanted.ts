@@ -7,7 +7,7 @@ import { orDiskFull, readJson, requireFilm } from "./requests.server";
 
 const Wanted = z.object({ frame: Frame });
 
-/** Lets the analysis of a film go on at a frame, as soon as it has put away what it is at. */
+/** Directs the analysis of a film to a frame, once its present step is stored. */
 export async function action({ params, request }: Route.ActionArgs) {
   const { id, info } = requireFilm(params.filmId);
   const { frame } = await readJson(request, Wanted);

@@ -1,4 +1,4 @@
-/** Why something that was asked of the library is not done. */
+/** Why a request to the library is refused. */
 export const libraryErrors = {
   /** library/projects */
   projects: {
@@ -72,7 +72,7 @@ export const libraryErrors = {
     notEnough: (what: string, needed: string, free: string, folder: string) =>
       `not enough space for ${what}: it takes about ${needed}, and only ${free} are free in ${folder}. Free some space and try again.`,
   },
-  /** What a start or a restore ends with: one line in the terminal. */
+  /** Why a start or a restore failed: one line in the terminal. */
   start: {
     diskIsFull: (why: string) => `${why}. Free some space and start again.`,
     cannotWrite: (folder: string, why: string) =>

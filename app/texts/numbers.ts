@@ -3,19 +3,19 @@ const WHOLE = new Intl.NumberFormat(LOCALE);
 const PERCENT = new Intl.NumberFormat(LOCALE, { style: "percent" });
 const WITH_DIGITS = new Map<number, Intl.NumberFormat>();
 
-/** How many of something there are, in words: "1 shot", "1,200 shots"; `many` where an s does not do. */
+/** A count in words: "1 shot", "1,200 shots"; `many` where an s is not enough. */
 export const counted = (count: number, one: string, many = `${one}s`): string =>
   `${WHOLE.format(count)} ${count === 1 ? one : many}`;
 
 const SMALL = ["none", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];
 
-/** "three" for 3; digits for what is more than ten. */
+/** "three" for 3; digits above ten. */
 export const inWords = (count: number): string => SMALL[count] ?? WHOLE.format(count);
 
-/** "46%" of a share from 0 to 1. */
+/** "46%" for a share from 0 to 1. */
 export const percent = (share: number): string => PERCENT.format(share);
 
-/** "3.20": a number with as many digits after the point as are asked for. */
+/** "3.20": a number with a fixed number of decimal places. */
 export function fixed(value: number, digits: number): string {
   const known = WITH_DIGITS.get(digits);
   if (known) return known.format(value);

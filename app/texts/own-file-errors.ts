@@ -1,4 +1,4 @@
-/** Why a picture, film or font of the editor's own cannot be used. Each follows the file's name and a colon. */
+/** Why one of the editor's own pictures, films or fonts cannot be used. Each follows the file's name and a colon. */
 export const ownFileErrors = {
   /** media/own/read-picture.server.ts, media/own/moving/animation.server.ts */
   picture: {

@@ -1,4 +1,4 @@
-/** Frames the shots of a version off the interface's thread: an adapter of `VersionFramer` to messages. */
+/** Frames the shots of a version off the interface's thread: an adapter from messages to `VersionFramer`. */
 import { assertNever } from "~/core/basics/assert-never";
 import { type FramerGround, type FramerNews, type ShotResult, VersionFramer } from "~/core/version/version-framer";
 import type { ShotSettings } from "~/core/version/shot-settings";
@@ -12,9 +12,9 @@ export interface LoadedTracks {
   marks: { basis: string; track: PackedTrack }[];
 }
 
-/** What the worker is told. */
+/** Messages to the worker. */
 export type FramerOrder =
-  /** Another version is framed from now on; answers carry its number. */
+  /** Frames another version from now on; answers carry its number. */
   | { type: "version"; number: number; ground: FramerGround }
   | ({ type: "tracks" } & LoadedTracks)
   /** What is set and known as it is now; of the shots only those that have changed, and which there are if others. */
@@ -41,7 +41,7 @@ const update = () => {
   );
 };
 
-/** One shot at a time: what has been told in the meantime counts for the next. */
+/** One shot at a time: messages received meanwhile take effect with the next. */
 function work(): void {
   timer = null;
   const answer = framer?.next(first);

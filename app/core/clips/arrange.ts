@@ -92,9 +92,8 @@ function activeWithin(known: Box | null, area: Box, picture: Size): Box | null {
 }
 
 /**
- * The state of a film after it was made in another way.
- *
- * @param taken films that have become clips of it, with work of their own
+ * The state of a film after its clips were rearranged.
+ * @param taken films that have become clips of it, with their work
  */
 export function arrangedState(
   state: FilmState,

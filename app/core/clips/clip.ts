@@ -1,4 +1,4 @@
-/** Clips that are one film: each in its place, with its own in and out point. */
+/** Clips joined into one film: each in its place, with its own in and out point. */
 import { z } from "zod";
 import { FilmInfo } from "../film/film-info";
 import { Box, type Size } from "../geometry/box";
@@ -8,29 +8,29 @@ import { Frame, type FrameRange, rangeLength } from "../time/rate";
 export const Clip = z.object({
   id: Id,
   name: z.string().min(1).max(255),
-  /** The frames of the film that are the clip's, all of it. */
+  /** The frames of the film that the whole clip covers. */
   start: Frame,
   end: Frame,
-  /** The first frame of the clip that is shown, and the first that is not any more, from its own beginning; null for all. */
+  /** First frame shown, and the first not shown any more, from the clip's own start; null for all. */
   in: Frame.nullable(),
   out: Frame.nullable(),
-  /** Where its picture is in the film's. */
+  /** Place of its picture in the film's. */
   area: Box,
   /** Its own size. */
   picture: z.object({ width: z.number(), height: z.number() }),
 });
 export type Clip = z.infer<typeof Clip>;
 
-/** A clip with the file that it is made of. */
+/** A clip with the file it is made from. */
 export const ClipWithFile = Clip.omit({ picture: true }).extend({
-  /** Path of its own file, as films have theirs. */
+  /** Path of its own file, stored as films' paths are. */
   file: z.string(),
-  /** What was found out about that. */
+  /** Facts about that file. */
   info: FilmInfo,
 });
 export type ClipWithFile = z.infer<typeof ClipWithFile>;
 
-/** Where a clip is, and what is set of it. */
+/** A clip's place, and its in and out point. */
 export type TrimmedClip = Pick<Clip, "start" | "end" | "in" | "out">;
 
 /** The range of a clip that is shown, in frames of the film. */
@@ -51,7 +51,7 @@ export const leftOutOfClips = (clips: readonly TrimmedClip[]): FrameRange[] =>
     })
     .filter((range) => rangeLength(range) > 0);
 
-/** Sizes in which what a film shows was taken: its clips', or its own. */
+/** Sizes of the source pictures: the clips', or the film's own. */
 export const picturesOf = (clips: readonly Clip[], film: Size): Size[] =>
   clips.length > 0 ? clips.map(({ picture }) => picture) : [film];
 

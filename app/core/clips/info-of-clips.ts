@@ -1,4 +1,4 @@
-/** What is known of a film that is made of clips before any of it is there. */
+/** What is known of a film of clips before any of it exists. */
 import type { FilmInfo } from "../film/film-info";
 import { depthFor } from "../image/bit-depth";
 import { frameToSeconds } from "../time/rate";
@@ -9,15 +9,14 @@ export interface ClipFormat {
   videoCodec: string;
   soundCodec: string;
   container: string;
-  /** Units that its time is counted in, of one second. */
+  /** Time units per second. */
   timescale: number;
   /** Seconds before a picture at which reading begins. */
   seekMargin: number;
 }
 
 /**
- * What is known of a film that is made of clips.
- *
+ * The facts of a film of clips.
  * @param infos of the clips, in order
  */
 export function infoOfClips(

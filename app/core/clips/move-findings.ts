@@ -1,4 +1,4 @@
-/** Brings what was found in a film along when its clips are put in another order. */
+/** Carries findings over when a film's clips are rearranged. */
 import { joinActivity, packActivity, partOfActivity, unpackActivity } from "../activity/activity";
 import type { Move, MovedPart } from "../edits/move";
 import type { TransitionCandidate } from "../shots/detect-transitions";
@@ -8,24 +8,24 @@ import { type FrameRange, rangeLength } from "../time/rate";
 /** What was found in a film. */
 export interface Findings {
   candidates: TransitionCandidate[];
-  /** Of ranges that were analysed as one shot each. */
+  /** By ranges that were analysed as one shot each. */
   tracks: { range: FrameRange; tracks: PackedTrack[] }[];
   undecoded: FrameRange[];
-  /** As `packActivity` packs it; null where nothing is known. */
+  /** Packed by `packActivity`; null where nothing is known. */
   activity: Uint8Array | null;
 }
 
-/** A track's id says at which frame the shot began that it was found in. */
+/** A track's id contains the start of the shot in which it was found. */
 const FOUND_AT = /^s(\d+)-/;
 
-/** What a track is called after its clip has been moved; null if that is not in the film any more. */
+/** Id of a track after its clip was moved; null if the clip is no longer in the film. */
 export function movedTrackId(id: string, move: Move): string | null {
   const begun = FOUND_AT.exec(id)?.[1];
   const frame = begun === undefined ? null : move.frame(Number(begun));
   return frame === null ? null : id.replace(FOUND_AT, `s${frame}-`);
 }
 
-/** A track that is so many frames later. */
+/** A track shifted by some frames. */
 function movedTrack(packed: PackedTrack, shift: number, move: Move): PackedTrack[] {
   const { id, personId, ...track } = unpackTrack(packed);
   const renamed = movedTrackId(id, move);
@@ -60,15 +60,14 @@ function movedActivity(packed: Uint8Array, parts: readonly MovedPart[], frames: 
 }
 
 /**
- * What is known of a film by what was known of it before its clips were moved, frame by frame.
- *
+ * Findings of a film, frame by frame, from those before its clips were rearranged.
  * @param parts that are wholly there, at the same rate
  * @param frames of the film as it is now
  */
 export function moveFindings(found: Findings, parts: readonly MovedPart[], move: Move, frames: number): Findings {
   const tracks = found.tracks.flatMap(({ range, tracks }) => {
     const to = move.range(range);
-    // A shot of which something is missing is another one.
+    // An incomplete shot is another shot, with other tracks.
     if (!to || rangeLength(to) !== rangeLength(range)) return [];
     const shift = to.start - range.start;
     return [{ range: to, tracks: tracks.flatMap((track) => movedTrack(track, shift, move)) }];

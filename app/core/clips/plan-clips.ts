@@ -1,8 +1,8 @@
-/** Brings clips of different sizes and rates to one grid and one picture. */
+/** Fits clips of different sizes and rates into one grid and one picture. */
 import type { Box, Size } from "../geometry/box";
 import { type Rate, framesPerSecond } from "../time/rate";
 
-/** What has to be known of a clip. */
+/** The facts needed of a clip. */
 export interface ClipSource {
   picture: Size;
   rate: Rate;
@@ -13,7 +13,7 @@ export interface PlacedClip {
   /** Frames of the film. */
   start: number;
   end: number;
-  /** Where it is in the film's picture: as large as fits, in the middle. */
+  /** Place in the film's picture: as large as fits, centred. */
   area: Box;
 }
 
@@ -30,7 +30,7 @@ const LEAST_FRAMES = 2;
 
 const secondsOf = ({ frames, rate }: ClipSource): number => frames / framesPerSecond(rate);
 
-/** The rate that most of the clips' time has; of several the first clip's. */
+/** The rate of most of the clips' time; of several such, the first clip's. */
 function usualRate(clips: readonly ClipSource[]): Rate {
   const seconds = (rate: Rate) =>
     clips
@@ -39,7 +39,7 @@ function usualRate(clips: readonly ClipSource[]): Rate {
   return clips.map(({ rate }) => rate).reduce((best, rate) => (seconds(rate) > seconds(best) ? rate : best));
 }
 
-/** As large as fits into the picture, in the middle, on even pixels: colour has half of them. */
+/** As large as fits the picture, centred, on even pixels for 4:2:0 chroma. */
 function areaIn(picture: Size, { width, height }: Size): Box {
   const scale = Math.min(picture.width / width, picture.height / height);
   const size = {
@@ -50,9 +50,8 @@ function areaIn(picture: Size, { width, height }: Size): Box {
 }
 
 /**
- * Where clips are in the film that they make. The picture is as wide as the widest and as high as the highest, so that
- * none is made smaller, and an upright one beside a wide one keeps every pixel.
- *
+ * Places clips in the film that they form. The picture is as wide as the widest and as high as the highest, so that none is
+ * scaled down, and an upright one beside a wide one keeps every pixel.
  * @param rate of the film; that of most of the clips' time if left out
  */
 export function planClips(clips: readonly ClipSource[], rate = usualRate(clips)): ClipPlan {

@@ -1,4 +1,4 @@
-/** Takes the work on a film along when the film becomes a clip of another one. */
+/** Keeps the work on a film when the film becomes a clip of another. */
 import type { FilmState, VersionState } from "../version/film-state";
 import { byFrame, byThing } from "../edits/difference";
 import { withRules } from "../version/settle";
@@ -13,7 +13,7 @@ import type { ClipWithFile } from "./clip";
 export interface TakenFilm {
   clip: ClipWithFile;
   state: FilmState;
-  /** How what it follows is followed on; its tracks are found anew. */
+  /** How subjects are tracked further; its tracks are found anew. */
   tracking: Omit<Tracking, "rename">;
 }
 
@@ -22,10 +22,9 @@ const alike = (state: FilmState, { width, height }: VersionState): VersionState 
   state.versions.find((version) => version.width === width && version.height === height);
 
 /**
- * The state of a film with the work on another one in the place of the clip that this has become: its shots with what is
- * set for them, its marks, and in versions of the same size its hand keys.
- *
- * @param into has that clip, on which nothing is set
+ * The state of a film, with the work on another one in place of the clip that it has become: its shots with their settings,
+ * its marks, and in versions of the same size its hand keys.
+ * @param into has that clip, without settings on it
  */
 export function withWorkOf(into: FilmState, { clip, state, tracking }: TakenFilm): FilmState {
   const place = { start: clip.start, end: clip.end };
@@ -46,7 +45,7 @@ export function withWorkOf(into: FilmState, { clip, state, tracking }: TakenFilm
       const id = shotId(into.film.id, shot.start, taken);
       taken.add(id);
       ids.set(shot.id, id);
-      // Somebody who was recognised in one film is nobody in another.
+      // People recognised in one film are unknown in another.
       return { ...shot, id, follow: shot.follow.kind === "person" ? { kind: "auto" } : shot.follow };
     });
   const versions = into.versions.map((version): VersionState => {

@@ -1,4 +1,4 @@
-/** What lies behind a film that does not cover its frame. */
+/** Backdrop behind a film that does not cover its frame. */
 import { z } from "zod";
 import { type Box, type Size, wholeOf } from "../geometry/box";
 import { even } from "../geometry/frame-shapes";
@@ -6,25 +6,27 @@ import type { Samples } from "../image/bit-depth";
 import { Colour } from "./colour";
 import { fittedBox, Picture, Playback, USUAL_PLAYBACK } from "./picture";
 
-/** How far the blurred picture behind the film is zoomed in at most. */
+/** Strongest zoom into the blurred picture behind the film. */
 export const MOST_BACKDROP_ZOOM = 3;
 
 const Percent = z.number().min(0).max(100);
 
 export const Backdrop = z.discriminatedUnion("kind", [
-  /** The picture itself, out of focus: `strength` from 0 for hardly, `darkness` to 100 for black, `zoom` into its middle. */
+  /**
+   * The picture itself, out of focus: `strength` from 0 for hardly, `darkness` up to 100 for black, `zoom` into its centre.
+   */
   z.object({
     kind: z.literal("blur"),
     strength: Percent,
     darkness: Percent,
     zoom: z.number().min(1).max(MOST_BACKDROP_ZOOM).default(1),
   }),
-  /** The picture goes on beyond its borders as if they were mirrors. */
+  /** The picture continues reflected beyond its borders. */
   z.object({ kind: z.literal("mirror"), darkness: Percent }),
   z.object({ kind: z.literal("colour"), colour: Colour }),
   /** From the frame's top to its foot. */
   z.object({ kind: z.literal("gradient"), top: Colour, foot: Colour }),
-  /** A picture of the editor's own: all of it before a colour, or as much as fills the frame. */
+  /** One of the editor's own pictures: whole, over a colour, or filling the frame. */
   z.object({
     kind: z.literal("picture"),
     picture: Picture,
@@ -37,19 +39,19 @@ export type Backdrop = z.infer<typeof Backdrop>;
 
 export const USUAL_BACKDROP: Backdrop = { kind: "blur", strength: 50, darkness: 35, zoom: 1 };
 
-/** Whether a backdrop may look as bars do: where nothing of the film is in it. */
+/** Whether a backdrop may be mistaken for bars, since nothing of the film is in it. */
 export const isEven = ({ kind }: Backdrop): boolean => kind === "colour" || kind === "gradient" || kind === "picture";
 
-/** Where a picture behind the film is, in pixels of the frame. */
+/** Place of a picture behind the film, in pixels of the frame. */
 export const pictureBox = ({ picture, fit }: Extract<Backdrop, { kind: "picture" }>, frame: Size): Box =>
   fittedBox(picture, fit, wholeOf(frame));
 
-/** Longer side to which a frame is reduced before it is blurred: what is out of focus has no detail. */
+/** Longer side to which a frame is reduced before it is blurred: a blurred picture has no detail. */
 const REDUCED_SIDE = 240;
-/** Radius of each box blur, in reduced samples, of the strongest and of the weakest one. */
+/** Radius of each box blur, in reduced samples, at the greatest and the least strength. */
 const MOST_RADIUS = 12;
 const LEAST_RADIUS = 2;
-/** So many box blurs in a row are nearly a Gaussian one (Kovesi 2010). */
+/** Three box blurs in a row approximate a Gaussian (Kovesi 2010). */
 export const PASSES = 3;
 
 /** Size to which a frame is reduced for its backdrop; both sides even. */
@@ -59,11 +61,11 @@ export function reducedSize({ width, height }: Size): Size {
   return { width: reduced(width), height: reduced(height) };
 }
 
-/** Radius, in samples of the reduced frame, of each box blur; even, so that it can be halved for chroma. */
+/** Radius of each box blur, in samples of the reduced frame; even, so that it can be halved for chroma. */
 export const blurRadius = (strength: number): number =>
   2 * Math.round((LEAST_RADIUS + (strength / 100) * (MOST_RADIUS - LEAST_RADIUS)) / 2);
 
-/** One box blur along lines of samples; beyond a line's ends its last sample repeats. */
+/** One box blur along lines of samples; the last sample repeats beyond a line's ends. */
 function boxBlur(
   from: Samples | Uint8ClampedArray,
   to: Samples | Uint8ClampedArray,
@@ -90,8 +92,7 @@ function boxBlur(
 
 /**
  * Blurs a plane in place.
- *
- * @param channels how many values a sample has, such as 4 for red, green, blue and alpha
+ * @param channels values per sample, such as 4 for red, green, blue and alpha
  */
 export function blur(
   samples: Samples | Uint8ClampedArray,

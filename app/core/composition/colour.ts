@@ -6,7 +6,7 @@ export const Colour = z.string().regex(/^#[0-9a-f]{6}$/, "six hexadecimal digits
 export const channelsOf = (colour: string): [number, number, number] =>
   [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16)) as [number, number, number];
 
-/** A colour as luma and both kinds of chroma, Rec.709 in limited range (ITU-R BT.709). */
+/** A colour as luma and chroma, Rec.709 in limited range (ITU-R BT.709). */
 export function yuvOf(colour: string): [number, number, number] {
   const [r, g, b] = channelsOf(colour).map((value) => value / 255) as [number, number, number];
   const luma = 0.2126 * r + 0.7152 * g + 0.0722 * b;

@@ -1,4 +1,4 @@
-/** What a target frame is made of: one description for the desk, small pictures, checks and the render. */
+/** The composition of a target frame: one description for the desk, small pictures, checks and the render. */
 import { type Box, boxCentre, boxContains, mapBox, scaleBox, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, type CropWindow, windowBox } from "../geometry/crop-window";
 import type { Edge } from "./edge";
@@ -8,19 +8,19 @@ import { covering, type LaidOut } from "./layout";
 import { filledPart, frameAfter, type PictureAt } from "./picture";
 import type { PanePicture } from "./stack";
 
-/** A box of the source that is shown in a box of the target; both may lie between pixels. */
+/** A box of the source shown in a box of the target; both may lie between pixels. */
 export interface Pane {
   /** In pixels of the source's picture. */
   source: Box;
   /** In pixels of the target. */
   target: Box;
-  /** How its border looks; as it is if left out. */
+  /** Its edge; plain if left out. */
   edge?: Edge;
-  /** What is shown instead of the film: the box is of its pixels then. */
+  /** Shown instead of the film; the source box is then in its pixels. */
   own?: PictureAt;
 }
 
-/** When a frame is, for what moves in it by itself: seconds since the beginning of the film, and of the shot. */
+/** The time of a frame, for moving pictures: seconds since the start of the film, and of the shot. */
 export interface Moment {
   film: number;
   shot: number;
@@ -30,18 +30,18 @@ const AT_FIRST: Moment = { film: 0, shot: 0 };
 export interface Composition {
   /** Size of the frame. */
   size: Size;
-  /** What lies behind the panes, and the box of the source that it is made of; null where they cover all of the frame. */
+  /** The backdrop, and the box of the source that it is made from; null where the panes cover the whole frame. */
   backdrop: (NonNullable<LaidOut["backdrop"]> & { own?: PictureAt }) | null;
   /** From back to front. */
   panes: readonly Pane[];
-  /** What lies above the panes, from back to front, and what it is placed in; null where nothing does. */
+  /** Layers above the panes, from back to front, and what they are placed in; null without layers. */
   layers: { ground: LayerGround; at: readonly LayerAt[] } | null;
 }
 
-/** What a version shows at each frame of a film that it shows at all. */
+/** What a version shows at each frame that it shows. */
 export type ShownAt = (frame: number) => Composition;
 
-/** What a picture of the editor's own shows in a pane. */
+/** The part of one of the editor's own pictures that is shown in a pane. */
 function paneOfOwn(
   { picture, playback, zoom, x, y, sounds }: PanePicture,
   target: Box,
@@ -53,14 +53,14 @@ function paneOfOwn(
   return { source: filledPart(picture, target, zoom, { x, y }), target, own };
 }
 
-/** What lies behind the panes, at a moment: a picture that moves goes on from shot to shot. */
+/** The backdrop at a moment: a moving picture continues from shot to shot. */
 function behind(backdrop: LaidOut["backdrop"], { film }: Moment): Composition["backdrop"] {
   if (backdrop?.look.kind !== "picture") return backdrop;
   const { picture, playback } = backdrop.look;
   return { ...backdrop, own: { picture, playback, frame: frameAfter(picture, playback, film), slot: "backdrop" } };
 }
 
-/** Windows of the source in the panes of a layout, before its backdrop: one for each, at a moment. */
+/** Composes the windows of a layout's panes over its backdrop, one window for each pane, at a moment. */
 export const compose = (
   windows: readonly CropWindow[],
   { panes, own, backdrop, edge }: LaidOut,
@@ -77,39 +77,39 @@ export const compose = (
   layers: null,
 });
 
-/** The panes in which the film is. */
+/** The panes that show the film. */
 export const filmPanes = ({ panes }: Pick<Composition, "panes">): Pane[] => panes.filter(({ own }) => !own);
 
-/** The crop window fills the frame: one pane that covers it. */
+/** The crop window fills the frame: a single pane. */
 export const fill = (window: CropWindow, size: Size): Composition => compose([window], covering(size), size);
 
-/** A part of the source, and nothing else, as a frame of its size. */
+/** A part of the source alone, as a frame of its size. */
 export const cutOut = (source: Box): Composition => {
   const size = { width: source.width, height: source.height };
   return { size, backdrop: null, panes: [{ source, target: wholeOf(size) }], layers: null };
 };
 
-/** The same frame in another size, such as that of a small picture. */
+/** The same composition at another size, such as that of a small picture. */
 export function inSize({ size, panes, ...rest }: Composition, wanted: Size): Composition {
   const scaled = (box: Box) => mapBox(box, wholeOf(size), wholeOf(wanted));
   return { ...rest, size: wanted, panes: panes.map((pane) => ({ ...pane, target: scaled(pane.target) })) };
 }
 
-/** The same frame made from a source that is so many times as large, such as a proxy. */
+/** The same composition for a source scaled by a factor, such as a proxy. */
 export const fromScaled = ({ panes, backdrop, ...rest }: Composition, factor: number): Composition => ({
   ...rest,
   backdrop: backdrop && { ...backdrop, source: scaleBox(backdrop.source, factor) },
   panes: panes.map((pane) => (pane.own ? pane : { ...pane, source: scaleBox(pane.source, factor) })),
 });
 
-/** Whether a box of the source is to be seen whole, give or take so many of its pixels. */
+/** Whether a box of the source is wholly visible, within a tolerance in its pixels. */
 export const showsWhole = (composition: Composition, box: Box, tolerance = 0): boolean =>
   filmPanes(composition).some(({ source }) => boxContains(source, box, tolerance));
 
-/** Whether a pane alone covers all of the frame. */
+/** Whether a pane covers the whole frame by itself. */
 export const coversAll = ({ size }: Composition, { target }: Pane): boolean => boxContains(target, wholeOf(size));
 
-/** Where a box of the source is in the frame, in its pixels; null where its middle is not shown. */
+/** Place of a box of the source in the frame, in pixels of the frame; null where its centre is not shown. */
 export function inFrame(box: Box, composition: Composition): Box | null {
   const pane = filmPanes(composition).find(({ source }) =>
     boxContains(source, { ...boxCentre(box), width: 0, height: 0 }),

@@ -1,4 +1,4 @@
-/** How the border of a film looks where it does not fill its frame. */
+/** The edge of a film that does not fill its frame. */
 import { clamped } from "../numbers/clamped";
 import { z } from "zod";
 import type { Box, Size } from "../geometry/box";
@@ -8,28 +8,31 @@ export const EDGE_LOOKS = ["none", "shadow", "feather"] as const;
 export const Edge = z.object({
   /** A soft shadow around it, or a border that fades into the backdrop. */
   look: z.enum(EDGE_LOOKS),
-  /** How round its corners are: 0 for square, 100 for half of its shorter side. */
+  /** Roundness of its corners: 0 for square, 100 for half its shorter side. */
   corner: z.number().min(0).max(100),
 });
 export type Edge = z.infer<typeof Edge>;
 
 export const PLAIN_EDGE: Edge = { look: "none", corner: 0 };
 
-/** How far a shadow and a fade reach, in shares of the frame's shorter side, and how dark a shadow is at most. */
+/** Reach of shadow and fade, as shares of the frame's shorter side, and greatest darkness of the shadow. */
 const SHADOW_REACH = 0.05;
 const FADE_REACH = 0.05;
 const SHADOW = 0.6;
 
 export const isPlain = ({ look, corner }: Edge): boolean => look === "none" && corner === 0;
 
-/** Distance of a place from the border of a box with round corners, in pixels; less than 0 inside (Quílez 2019). */
+/** Distance from the border of a box with round corners, in pixels, negative inside (Quílez 2019). */
 function distanceFrom({ x, y, width, height }: Box, radius: number, at: { x: number; y: number }): number {
   const across = Math.abs(at.x - x - width / 2) - width / 2 + radius;
   const down = Math.abs(at.y - y - height / 2) - height / 2 + radius;
   return Math.hypot(Math.max(0, across), Math.max(0, down)) + Math.min(0, Math.max(across, down)) - radius;
 }
 
-/** A box of which the sides that lie on the frame's border go on beyond it: there is nothing for them to stand out from. */
+/**
+ * Extends the sides of a box that lie on the frame's border beyond it: nothing is visible there for an edge to stand out
+ * from.
+ */
 function beyondFrame({ x, y, width, height }: Box, frame: Size): Box {
   const near = 0.5;
   const left = x <= near ? x - frame.width : x;
@@ -44,10 +47,10 @@ const smooth = (share: number): number => {
   return t * t * (3 - 2 * t);
 };
 
-/** Shares of a place in a frame, 0 to 1, in pixels from its top left. */
+/** Opacity at a place of a frame, 0 to 1; places are in pixels from its top left. */
 export type ShareAt = (x: number, y: number) => number;
 
-/** How much of a pane there is at places of a frame, and how dark its shadow is there. */
+/** Opacity of a pane, and of its shadow, at places of a frame. */
 export function edgeOf({ look, corner }: Edge, pane: Box, frame: Size): { cover: ShareAt; shadow: ShareAt } {
   const radius = (corner / 100) * (Math.min(pane.width, pane.height) / 2);
   const open = beyondFrame(pane, frame);
@@ -55,7 +58,7 @@ export function edgeOf({ look, corner }: Edge, pane: Box, frame: Size): { cover:
   const [fade, dim] = [FADE_REACH * short, SHADOW_REACH * short];
   return {
     cover: (x, y) => {
-      // Of a pixel that the border goes through, so much is inside.
+      // Share of the pixel inside, where the border goes through it.
       const sharp = clamped(0.5 - distanceFrom(pane, radius, { x, y }), 0, 1);
       return look === "feather" ? Math.min(sharp, smooth(-distanceFrom(open, radius, { x, y }) / fade)) : sharp;
     },

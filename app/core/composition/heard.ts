@@ -1,30 +1,29 @@
-/** What is heard in a version: the film, and pictures of its panes that have a sound. */
+/** The sound of a version: the film's, and that of moving pictures in its panes. */
 import { type FrameRange } from "../time/rate";
 import { clipRanges } from "../time/ranges";
 import type { LaidOut } from "./layout";
 import type { Picture, Playback } from "./picture";
 
-/** What is heard beside the film. */
+/** Sound beside the film's. */
 export interface OwnSound {
   picture: Picture;
   playback: Playback;
-  /** Seconds for which it has been played when the range begins. */
+  /** Seconds for which it has been playing when the range begins. */
   played: number;
 }
 
-/** What is heard in a range of the film. */
+/** The sound in a range of the film. */
 export interface HeardIn {
   range: FrameRange;
-  /** Whether the film is. */
+  /** Whether the film is heard. */
   film: boolean;
   own: OwnSound[];
 }
 
 /**
- * What is heard in what is kept of a film's shots, range by range.
- *
+ * The sound of the kept ranges of a film's shots, range by range.
  * @param fps frames per second of the film
- * @returns null where it is the film alone, everywhere
+ * @returns null where it is the film alone throughout
  */
 export function heardIn(
   shots: readonly { range: FrameRange; laidOut: LaidOut }[],

@@ -1,4 +1,4 @@
-/** How a shot fills its frame: the film in a part of it or in all, or in several, and what lies behind. */
+/** How a shot fills its frame: with the film in all of it, in part of it or in several panes, and the backdrop. */
 import { z } from "zod";
 import { assertNever } from "../basics/assert-never";
 import { type Box, type Size, wholeOf } from "../geometry/box";
@@ -13,13 +13,12 @@ export const Layout = z.discriminatedUnion("kind", [
   /** The crop window fills the frame. */
   z.object({ kind: z.literal("fill") }),
   /**
-   * The whole picture before a backdrop, or a part of it that is between that and the crop window.
-   *
-   * `amount` is 1 for the whole picture, and 0 for what fills the frame; `place` is where it stands in what is left of the
-   * frame, 0 for its top or left and 1 for its foot or right.
+   * The whole picture over a backdrop, or a part of it between that and the crop window. `amount` is 1 for the whole
+   * picture, and 0 for what fills the frame; `place` is its place in the rest of the frame, 0 for top or left and 1 for
+   * foot or right.
    */
   z.object({ kind: z.literal("whole"), amount: Share, place: Share }),
-  /** Two or three windows of their own. */
+  /** Two or three panes with a window each. */
   Stack,
 ]);
 export type Layout = z.infer<typeof Layout>;
@@ -27,37 +26,37 @@ export type Layout = z.infer<typeof Layout>;
 export const FILL: Layout = { kind: "fill" };
 export const WHOLE: Extract<Layout, { kind: "whole" }> = { kind: "whole", amount: 1, place: 0.5 };
 
-/** Where a shot's film and backdrop are in its frame. */
+/** Places of a shot's film and backdrop in its frame. */
 export interface LaidOut {
-  /** Where each of the shot's panes is shown, in pixels of the frame. */
+  /** Box of each of the shot's panes, in pixels of the frame. */
   panes: readonly Box[];
-  /** What panes show instead of the film, by their numbers; left out where all show the film. */
+  /** What panes show instead of the film, by pane number; left out where all show the film. */
   own?: readonly (PanePicture | null)[];
-  /** Whether the film is silent. */
+  /** Whether the film is muted. */
   muted?: boolean;
-  /** What lies behind; null where the film covers all. */
+  /** The backdrop; null where the film covers everything. */
   backdrop: { look: Backdrop; source: Box } | null;
-  /** How the border of a picture looks that does not fill its frame; left out where there is none. */
+  /** Edge of a picture that does not fill its frame; left out where there is none. */
   edge?: Edge;
 }
 
-/** The film covers all of the frame. */
+/** The film covers the whole frame. */
 export const covering = (frame: Size): LaidOut => ({ panes: [wholeOf(frame)], backdrop: null });
 
-/** How many panes a layout has. */
+/** Number of panes of a layout. */
 export const paneCount = (layout: Layout): number => (layout.kind === "stack" ? layout.places.length : 1);
 
-/** The narrowest shape, width over height, that a pane may have in some layout. */
+/** The narrowest aspect ratio, width over height, that a pane may have in any layout. */
 export const narrowestPane = (picture: Size, frame: Size): number =>
   Math.min(aspectRatio(picture), aspectRatio(frame) * (frame.width > frame.height ? LEAST_SHARE : 1));
 
-/** Size of the picture, or of an area of it, where it fits into a frame whole. */
+/** Size of the picture, or of an area of it, fitted whole into a frame. */
 function fitted(area: Size, frame: Size): Size {
   const scale = Math.min(frame.width / area.width, frame.height / area.height);
   return { width: area.width * scale, height: area.height * scale };
 }
 
-/** Where each of a shot's panes is shown in a frame, in its pixels. */
+/** Box of each of a shot's panes in a frame, in its pixels. */
 export function paneBoxes(layout: Layout, area: Size, frame: Size): Box[] {
   switch (layout.kind) {
     case "fill":
@@ -76,16 +75,15 @@ export function paneBoxes(layout: Layout, area: Size, frame: Size): Box[] {
   }
 }
 
-/** Where one of them is; the first if it has none with that number. */
+/** Box of one pane; of the first where there is none with that number. */
 export function paneBox(layout: Layout, area: Size, frame: Size, pane = 0): Box {
   const boxes = paneBoxes(layout, area, frame);
   return boxes[pane] ?? boxes[0]!;
 }
 
 /**
- * Where a shot's film and backdrop are in a frame.
- *
- * @param area the part of the picture that is not bars
+ * Places of a shot's film and backdrop in a frame.
+ * @param area the picture area without letterbox
  */
 export function layOut(
   { layout, backdrop, edge }: { layout: Layout; backdrop: Backdrop; edge: Edge },
@@ -93,7 +91,7 @@ export function layOut(
   frame: Size,
 ): LaidOut {
   const panes = paneBoxes(layout, area, frame);
-  // Of the picture's middle, whatever the window does before it: a backdrop is calm.
+  // Of the picture's centre, whatever the window in front does: a backdrop is calm.
   const aspect = aspectRatio(frame);
   const window = centredWindow(area, aspect);
   const zoom = backdrop.kind === "blur" ? backdrop.zoom : 1;

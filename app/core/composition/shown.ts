@@ -11,20 +11,19 @@ import type { SafeArea } from "./layers/safe-area";
 /** A shot with its path. */
 export interface ShownShot {
   range: FrameRange;
-  /** One window for each frame of the shot: of its first pane, and of the others. */
+  /** One window per frame of the shot: of its first pane, and of the others. */
   windows: readonly CropWindow[];
   others?: readonly { windows: readonly CropWindow[] }[];
   laidOut: LaidOut;
 }
 
 /**
- * What a version of a size shows at the frames of shots, in order of time.
- *
- * @param fps frames per second of the film, for what moves by itself
- * @throws from what it returns: Error for a frame that is in none of the shots
+ * What a version of some size shows at the frames of shots, in order of time.
+ * @param fps frames per second of the film, for moving pictures
+ * @throws Error, from what it returns, for a frame that is in none of the shots
  */
 export function shownIn(shots: readonly ShownShot[], size: Size, fps: number): ShownAt {
-  // Frames are mostly asked for one after the other.
+  // Frames are mostly asked for in order.
   let at = 0;
   return (frame) => {
     const isIn = (shot: ShownShot | undefined) => shot !== undefined && inRange(frame, shot.range);
@@ -36,7 +35,7 @@ export function shownIn(shots: readonly ShownShot[], size: Size, fps: number): S
   };
 }
 
-/** What lies above a version. */
+/** Layers above a version. */
 export interface VersionLayers {
   layers: readonly Layer[];
   safeArea: SafeArea | null;
@@ -44,11 +43,11 @@ export interface VersionLayers {
   size: Size;
   /** The ranges of the film that it shows. */
   kept: readonly FrameRange[];
-  /** Frames a second. */
+  /** Frames per second. */
   fps: number;
 }
 
-/** What a version shows with its layers. */
+/** What a version shows, with its layers. */
 export function withLayers(shown: ShownAt, { layers, safeArea, size, kept, fps }: VersionLayers): ShownAt {
   if (layers.length === 0) return shown;
   const ground = groundOf({ ...size, safeArea });

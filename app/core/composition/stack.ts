@@ -1,4 +1,4 @@
-/** Several panes that divide a frame between them. */
+/** Several panes that divide a frame. */
 import { clamped } from "../numbers/clamped";
 import { z } from "zod";
 import type { Box, Size } from "../geometry/box";
@@ -6,27 +6,27 @@ import { even } from "../geometry/frame-shapes";
 import { Colour } from "./colour";
 import { Picture, Playback, USUAL_PLAYBACK } from "./picture";
 
-/** The panes of a shot; the first shows what the shot itself follows. */
+/** Numbers of the panes of a shot; the first shows what the shot itself follows. */
 export const PANES = [0, 1, 2] as const;
 export const PaneNumber = z
   .int()
   .min(0)
   .max(PANES.length - 1);
 
-/** No pane has less of the frame. */
+/** Smallest share of the frame of a pane. */
 export const LEAST_SHARE = 0.12;
-/** The widest gap, as a share of the frame's longer side. */
+/** Widest gap, as a share of the frame's longer side. */
 export const MOST_GAP = 0.06;
 
-/** The nearest that a picture in a pane is shown. */
+/** Strongest zoom into a picture in a pane. */
 export const MOST_PANE_ZOOM = 4;
 const Share = z.number().min(0).max(1);
 
-/** A picture of the editor's own in a pane, in the place of the film. */
+/** One of the editor's own pictures in a pane, instead of the film. */
 export const PanePicture = z.object({
   picture: Picture,
   playback: Playback,
-  /** 1 for as much of it as fills the pane; then where that is, as `filledPart` takes it. */
+  /** 1 for as much of it as fills the pane; then the place of that part, as in `filledPart`. */
   zoom: z.number().min(1).max(MOST_PANE_ZOOM),
   x: Share,
   y: Share,
@@ -35,7 +35,7 @@ export const PanePicture = z.object({
 });
 export type PanePicture = z.infer<typeof PanePicture>;
 
-/** A picture in a pane as it is at first. */
+/** A picture newly put into a pane. */
 export const newPanePicture = (picture: Picture): PanePicture => ({
   picture,
   playback: { ...USUAL_PLAYBACK, loops: false },
@@ -47,9 +47,9 @@ export const newPanePicture = (picture: Picture): PanePicture => ({
 
 const Place = z.object({
   pane: PaneNumber,
-  /** How much of the frame the pane has, against the others. */
+  /** The pane's share of the frame, relative to the others. */
   share: z.number().min(LEAST_SHARE).max(1),
-  /** What the pane shows instead of the film. */
+  /** Shown instead of the film. */
   own: PanePicture.optional(),
 });
 
@@ -67,14 +67,14 @@ export const Stack = z.object({
       error: "The first pane of a stack shows the film",
     }),
   gap: z.number().min(0).max(MOST_GAP),
-  /** Of the gap. */
+  /** Colour of the gap. */
   colour: Colour,
-  /** Whether the film is silent in this shot. */
+  /** Whether the film is muted in this shot. */
   muted: z.boolean().optional(),
 });
 export type Stack = z.infer<typeof Stack>;
 
-/** Two panes of one size. */
+/** Two panes of equal size. */
 export const STACK: Stack = {
   kind: "stack",
   places: [
@@ -88,7 +88,7 @@ export const STACK: Stack = {
 /** The side along which a frame is divided. */
 export const dividedSide = ({ width, height }: Size): "width" | "height" => (width > height ? "width" : "height");
 
-/** Where the places of a stack begin and end along the divided side, 0 to 1: one more than there are places. */
+/** Borders of a stack's panes along the divided side, 0 to 1: one more than there are panes. */
 export function bordersOf({ places }: Pick<Stack, "places">): number[] {
   const sum = places.reduce((all, { share }) => all + share, 0);
   let before = 0;
@@ -96,8 +96,8 @@ export function bordersOf({ places }: Pick<Stack, "places">): number[] {
 }
 
 /**
- * Where each pane is in a frame, in its pixels, in the order of their places. They meet on even pixels, so that each pixel of
- * luma and of chroma is of one of them.
+ * Box of each pane in a frame, in its pixels, in the order of places. They meet on even pixels, so that each luma and
+ * chroma sample belongs to one pane.
  */
 export function placeBoxes(stack: Stack, frame: Size): Box[] {
   const side = dividedSide(frame);
@@ -113,25 +113,25 @@ export function placeBoxes(stack: Stack, frame: Size): Box[] {
   });
 }
 
-/** Where each pane is in a frame, in its pixels, by its number. */
+/** Box of each pane in a frame, in its pixels, by pane number. */
 export function stackBoxes(stack: Stack, frame: Size): Box[] {
   const boxes = placeBoxes(stack, frame);
   return stack.places.map((_, pane) => boxes[stack.places.findIndex((place) => place.pane === pane)]!);
 }
 
 /**
- * A stack in which the border after a place is so far along the divided side, 0 to 1; the two panes beside it keep what
- * they have together, and no less than the least each.
+ * A stack with the border after a place moved along the divided side, 0 to 1; the two panes beside it keep their sum, and
+ * each its least share.
  */
 export function withBorder(stack: Stack, place: number, at: number): Stack {
   const borders = bordersOf(stack);
   borders[place + 1] = clamped(at, borders[place]! + LEAST_SHARE, borders[place + 2]! - LEAST_SHARE);
-  // No less than the least, whatever the difference is rounded to.
+  // No less than the least, however the difference is rounded.
   const shareOf = (i: number) => Math.max(LEAST_SHARE, borders[i + 1]! - borders[i]!);
   return { ...stack, places: stack.places.map((one, i) => ({ ...one, share: shareOf(i) })) };
 }
 
-/** A stack in which the panes at two places have changed them, and keep what is in them. */
+/** A stack with the panes at two places swapped, along with their content. */
 export const withSwapped = (stack: Stack, place: number): Stack => ({
   ...stack,
   places: stack.places.map((one, i) => {
@@ -141,7 +141,7 @@ export const withSwapped = (stack: Stack, place: number): Stack => ({
   }),
 });
 
-/** A stack with so many panes, of one size. */
+/** A stack with a number of panes of equal size. */
 export const withPanes = (stack: Stack, count: number): Stack => ({
   ...stack,
   places: PANES.slice(0, count).map((pane) => {
@@ -154,7 +154,7 @@ export const withPanes = (stack: Stack, count: number): Stack => ({
 export const ownIn = ({ places }: Pick<Stack, "places">, pane: number): PanePicture | null =>
   places.find((place) => place.pane === pane)?.own ?? null;
 
-/** Whether the film is silent: only where something else may be heard in its stead. */
+/** Whether the film is muted: only where something else can be heard instead. */
 export const isSilent = ({ places, muted }: Pick<Stack, "places" | "muted">): boolean =>
   muted === true && places.some(({ own }) => own);
 

@@ -4,7 +4,7 @@ import type { FilmState } from "../version/film-state";
 
 type CaptionCommand = Extract<SingleCommand, { type: "change-captions" }>;
 
-/** Takes captions away and puts others, or the same with something changed, in their order. */
+/** Removes captions, and puts new or changed ones in order. */
 export function applyToCaptions(state: FilmState, { removed, put }: CaptionCommand): FilmState {
   const gone = new Set([...removed, ...put.map(({ id }) => id)]);
   return { ...state, captions: [...state.captions.filter(({ id }) => !gone.has(id)), ...put].sort(byStart) };

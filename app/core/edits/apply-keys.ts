@@ -37,7 +37,7 @@ function changedKeys(keys: readonly HandKey[], command: KeyCommand): HandKey[] {
   }
 }
 
-/** @throws Refusal if the version is not there, or a key is not where it may be */
+/** @throws Refusal if the version does not exist, or a key is out of its bounds */
 export function applyToKeys(state: FilmState, command: KeyCommand): FilmState {
   const version = requireVersion(state, command.versionId);
   return withVersion(state, { ...version, handKeys: changedKeys(version.handKeys, command) });

@@ -35,7 +35,7 @@ function changed(layers: readonly Layer[], command: LayerCommand): Layer[] {
   }
 }
 
-/** @throws Refusal if the version or the layer is not there */
+/** @throws Refusal if the version or the layer does not exist */
 export function applyToLayers(state: FilmState, command: LayerCommand): FilmState {
   const version = requireVersion(state, command.versionId);
   return withVersion(state, { ...version, layers: changed(version.layers, command) });

@@ -16,7 +16,7 @@ type ShotCommand = Extract<
   { type: "split-shot" | "join-shots" | "move-cut" | "change-shots" | "set-sensitivity" | "set-transitions" }
 >;
 
-/** The state with other shots; what versions say of shots that are gone goes with them. */
+/** The state with other shots; versions' settings of removed shots are removed as well. */
 function withShots(state: FilmState, shots: readonly Shot[]): FilmState {
   const ids = new Set(shots.map(({ id }) => id));
   const kept = (version: VersionState): VersionState =>
@@ -26,7 +26,7 @@ function withShots(state: FilmState, shots: readonly Shot[]): FilmState {
   return { ...state, shots, versions: state.versions.map(kept) };
 }
 
-/** New parts of split shots are framed as the whole was. */
+/** Parts of a split shot are framed as the whole was. */
 function copyFramings(state: FilmState, from: string, to: string): FilmState {
   const versions = state.versions.map((version) => {
     const says = version.shots.get(from);
@@ -35,7 +35,7 @@ function copyFramings(state: FilmState, from: string, to: string): FilmState {
   return { ...state, versions };
 }
 
-/** A film is cut anew as a whole, once all of it has been looked through. */
+/** The whole film is cut anew, once all of it has been analysed. */
 function cutAnew(state: FilmState, transitions: readonly Transition[]): FilmState {
   const { film, shots } = state;
   if (!film.analysed) {
@@ -44,7 +44,7 @@ function cutAnew(state: FilmState, transitions: readonly Transition[]): FilmStat
   return withShots(state, recut(shots, transitions, film.frames, film.id));
 }
 
-/** @throws Refusal if the shots cannot be reshaped in this way */
+/** @throws Refusal if the shots cannot be changed in this way */
 export function applyToShots(state: FilmState, command: ShotCommand): FilmState {
   const { film, shots } = state;
   switch (command.type) {

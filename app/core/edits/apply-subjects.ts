@@ -10,7 +10,7 @@ const t = refusalsTexts.applySubjects;
 
 type SubjectCommand = Extract<SingleCommand, { type: "put-mark" | "set-attention" | "edit-track" | "change-person" }>;
 
-/** @throws Refusal if it speaks of a person who is not there */
+/** @throws Refusal if it names a person who does not exist */
 export function applyToSubjects(state: FilmState, command: SubjectCommand): FilmState {
   switch (command.type) {
     case "put-mark": {
@@ -34,7 +34,7 @@ export function applyToSubjects(state: FilmState, command: SubjectCommand): Film
       const { attention } = state;
       const { id, mergedInto } = person;
       if (mergedInto === null || !attention.mustHave.includes(id)) return applyDifference(state, { people: [person] });
-      // Who had to be in the picture is somebody else by now.
+      // A required person may have been merged into another since.
       const mustHave = [...new Set(attention.mustHave.map((who) => (who === id ? mergedInto : who)))];
       return applyDifference(state, { people: [person], attention: { ...attention, mustHave } });
     }

@@ -12,7 +12,7 @@ const t = refusalsTexts.applyTrims;
 type VersionCommand = Extract<SingleCommand, { type: "trim-version" | "leave-out" | "bring-back" }>;
 type TrimCommand = VersionCommand | Extract<SingleCommand, { type: "trim-clip" }>;
 
-/** The trim with another in or out point; one that would leave nothing takes the other one away. */
+/** A trim with another in or out point; one that would leave nothing removes the other point. */
 function moved(trim: Trim, change: { in?: number | null; out?: number | null }, frames: number): Trim {
   const next = { ...trim, ...change };
   const { start, end } = inToOut(next, frames);
@@ -39,7 +39,7 @@ function changedTrim(trim: Trim, command: VersionCommand, frames: number): Trim 
   }
 }
 
-/** @throws Refusal if the version or the clip is not there */
+/** @throws Refusal if the version or the clip does not exist */
 export function applyToTrims(state: FilmState, command: TrimCommand): FilmState {
   if (command.type === "trim-clip") {
     const { clipId, in: first, out } = command;

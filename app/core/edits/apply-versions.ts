@@ -20,19 +20,19 @@ type VersionCommand = Extract<
   { type: "set-framing" | "add-version" | "duplicate-version" | "change-version" | "remove-version" }
 >;
 
-/** What a version says of a shot after a change; null for nothing. */
+/** A version's settings of a shot after a change; null for none. */
 function says(before: ShotInVersion, change: ShotInVersion, reset: readonly ShotSetting[] = []): ShotInVersion | null {
   const after = { ...before, ...change };
   for (const setting of reset) delete after[setting];
   return Object.keys(after).length > 0 ? after : null;
 }
 
-/** @throws Refusal if there is a version with this id */
+/** @throws Refusal if a version with this id exists */
 function requireNew({ versions }: FilmState, id: string): void {
   if (versions.some((version) => version.id === id)) throw new Refusal(t.versionExists);
 }
 
-/** A version with some things changed; its hand keys are what they were, in its shape now. */
+/** A changed version; its hand keys are fitted to its new aspect ratio. */
 function changed(version: VersionState, change: VersionChange, { film, shots }: FilmState): VersionState {
   const next = { ...version, ...change };
   if (next.width * version.height === next.height * version.width) return next;
@@ -47,7 +47,7 @@ function changed(version: VersionState, change: VersionChange, { film, shots }: 
   return { ...next, handKeys: version.handKeys.map((key, i) => copied(key, places[i])) };
 }
 
-/** @throws Refusal if it speaks of a version or a shot that is not there, or of a new version that is */
+/** @throws Refusal if it names a version or shot that does not exist, or a new version that does */
 export function applyToVersions(state: FilmState, command: VersionCommand): FilmState {
   switch (command.type) {
     case "set-framing": {

@@ -12,7 +12,7 @@ import { applyDifference, type Difference, differenceBetween } from "./differenc
 import type { FilmState } from "../version/film-state";
 import { brokenInvariant } from "./invariants";
 
-/** What undoes an edit: it puts back what the edit has changed. Nobody can send it. */
+/** Undoes an edit: puts back what the edit has changed. Cannot be sent by anybody. */
 export interface Restore {
   type: "restore";
   difference: Difference;
@@ -20,7 +20,7 @@ export interface Restore {
 
 export interface Applied {
   state: FilmState;
-  /** Worked out when it is asked for: what is only tried out needs none. */
+  /** Computed when it is first needed: previews need none. */
   readonly inverse: Restore;
 }
 
@@ -71,10 +71,9 @@ function next(state: FilmState, command: Command | Restore): FilmState {
 }
 
 /**
- * Carries out a command: the one meaning that it has, for the desk, the server and the command line. The state given
- * stays as it is, and what the command does not change is the very same value in the new one.
- *
- * @throws Refusal if the command speaks of what is not there, or would leave a film that is not sound
+ * Carries out a command: its one meaning for desk, server and command line. The given state stays as it is, and parts that
+ * the command does not change are identical in the new one.
+ * @throws Refusal if the command names what does not exist, or would make the film's state invalid
  */
 export function applyEdit(state: FilmState, command: Command | Restore): Applied {
   const after = next(state, command);

@@ -8,7 +8,7 @@ import type { VersionState } from "../version/film-state";
 const inLayout = (layout: Layout | undefined): Picture[] =>
   layout?.kind === "stack" ? layout.places.flatMap(({ own }) => own?.picture ?? []) : [];
 
-/** The parts of a version that may show an editor's own files. */
+/** The parts of a version that may show the editor's own files. */
 export type Brought = { layers: readonly Layer[] } & Pick<VersionState, "usual"> & Partial<Pick<VersionState, "shots">>;
 
 const inBackdrop = (backdrop: Backdrop | undefined): Picture[] =>

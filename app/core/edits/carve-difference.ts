@@ -2,10 +2,9 @@ import { carveShots, type FoundShot } from "../shots/found-shots";
 import type { Difference } from "./difference";
 
 /**
- * A difference that was made before shots were found, as it would be had they been found by then: undone, it leaves them
- * cut as they were found.
- *
- * @param partOf of each shot that has come, which one it was a part of
+ * A difference made before shots were found, as it would be had they been found already: undone, it leaves the cuts that
+ * were found.
+ * @param partOf of each new shot, the shot that it was part of
  * @param newId gives the id of a part that begins at a frame
  */
 export function carveDifference(

@@ -1,4 +1,4 @@
-/** A film as it was, under a name that the editor has given, to come back to it or to compare with it. */
+/** A checkpoint: a named state of a film, to return to or to compare with. */
 import { z } from "zod";
 import { Id } from "../basics/ids";
 import { USUAL_ATTENTION } from "../subjects/attention/attention-settings";
@@ -15,11 +15,11 @@ export const Checkpoint = z.object({
 });
 export type Checkpoint = z.infer<typeof Checkpoint>;
 
-/** The film without anything that its editor has set: any two states of it differ from the same one. */
+/** The film without any of its editor's settings, from which all of its states differ. */
 const untouched = (state: FilmState): FilmState => ({
   ...state,
   sensitivity: -1,
-  // Nobody can set a hold of no length.
+  // No editor can set a shortest stay of zero.
   attention: { ...USUAL_ATTENTION, shortestStay: 0 },
   shots: [],
   clips: state.clips.map((clip) => ({ ...clip, in: null, out: null })),
@@ -30,9 +30,9 @@ const untouched = (state: FilmState): FilmState => ({
   captions: [],
 });
 
-/** All that is set in a film, as a checkpoint keeps it. */
+/** Everything set in a film, as a checkpoint stores it. */
 export const everythingSetIn = (state: FilmState): Difference => differenceBetween(untouched(state), state);
 
-/** The film as it was at a checkpoint; who has been recognised since, and what a new file brought, stays. */
+/** The film at a checkpoint; people recognised since, and what a new file brought, stay. */
 export const stateOf = (difference: Difference, now: FilmState): FilmState =>
   applyDifference(untouched(now), difference);

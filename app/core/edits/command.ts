@@ -18,19 +18,19 @@ import { PersonEdit, Version } from "../version/film-state";
 import { ShotInVersion, ShotSetting, UsualInVersion } from "../version/settle";
 import { LengthLimit } from "../version/trim";
 
-/** Everything an editor can change, as data: it is sent by the interface, applied by `applyEdit`, and stored. */
+/** Every change an editor can make, as data: sent by the interface, applied by `applyEdit`, and stored. */
 
-/** No film has more shots or cuts that are changed at once. */
+/** Most shots or cuts that are changed at once. */
 const MOST = 20_000;
-/** More than this nobody does in one step. */
+/** Most changes in one step. */
 const MOST_IN_A_BATCH = 1000;
 const ShotIds = z.array(ShotId).min(1).max(MOST);
 const Ranges = z.array(FrameRange).min(1).max(MOST);
 
-/** How a range of hand keys came to be another. */
+/** How a range of hand keys was changed. */
 export const KEY_CHANGES = ["deleted", "steered", "smoothed", "shifted", "reversed"] as const;
 
-/** How captions came to be others. */
+/** How captions were changed. */
 export const CAPTION_CHANGES = [
   "added",
   "changed",
@@ -44,7 +44,7 @@ export const CAPTION_CHANGES = [
   "mended",
 ] as const;
 
-/** What can be set for several shots at once; what is left out stays. */
+/** Settings of several shots at once; those left out stay. */
 export const ShotChange = Shot.pick({
   follow: true,
   name: true,
@@ -56,7 +56,7 @@ export const ShotChange = Shot.pick({
 }).partial();
 export type ShotChange = z.infer<typeof ShotChange>;
 
-/** What can be set for a version as a whole; what is left out stays. */
+/** Settings of a version as a whole; those left out stay. */
 export const VersionChange = z
   .object({
     name: Version.shape.name,
@@ -74,13 +74,13 @@ export const VersionChange = z
 export type VersionChange = z.infer<typeof VersionChange>;
 
 const SingleCommand = z.discriminatedUnion("type", [
-  /** Puts the window somewhere at a frame. */
+  /** Places the window at a frame. */
   z.object({ type: z.literal("set-key"), versionId: Id, key: HandKey }),
-  /** Gives a frame back to the solver. */
+  /** Removes a hand key. */
   z.object({ type: z.literal("remove-key"), versionId: Id, pane: PaneNumber.default(0), frame: Frame }),
-  /** Moves a hand key in time and place; it stays in its pane. */
+  /** Moves a hand key in time and place, within its pane. */
   z.object({ type: z.literal("move-key"), versionId: Id, fromFrame: Frame, key: HandKey }),
-  /** Puts other hand keys in the place of those that a pane has in a range, none of them beyond it. */
+  /** Replaces the hand keys of a pane in a range; all new ones lie in it. */
   z.object({
     type: z.literal("replace-keys"),
     versionId: Id,
@@ -89,7 +89,9 @@ const SingleCommand = z.discriminatedUnion("type", [
     keys: z.array(HandKey).max(MOST),
     how: z.enum(KEY_CHANGES),
   }),
-  /** Says how a version frames shots, whom it follows in them and what it protects; or leaves it at the usual again. */
+  /**
+   * Sets how a version frames shots, whom it follows in them and what it protects; or returns them to the usual settings.
+   */
   z.object({
     type: z.literal("set-framing"),
     versionId: Id,
@@ -97,49 +99,49 @@ const SingleCommand = z.discriminatedUnion("type", [
     change: ShotInVersion,
     reset: z.array(ShotSetting).max(ShotSetting.options.length).optional(),
   }),
-  /** Splits the shot that holds the frame, which begins the new one. */
+  /** Splits the shot that contains the frame, with which the new one begins. */
   z.object({ type: z.literal("split-shot"), frame: Frame, kind: z.enum(["cut", "switch"]) }),
   z.object({ type: z.literal("join-shots"), shotIds: ShotIds }),
-  /** Moves where a shot begins, and the one before it ends. */
+  /** Moves the start of a shot, and with it the end of the one before. */
   z.object({ type: z.literal("move-cut"), shotId: ShotId, frame: Frame }),
-  /** Changes what the film says of shots. */
+  /** Changes the film's settings of shots. */
   z.object({ type: z.literal("change-shots"), shotIds: ShotIds, change: ShotChange }),
-  /** Decides again, from what was found, which places are cuts. */
+  /** Decides again, from the evidence found, which places are cuts. */
   z.object({ type: z.literal("set-sensitivity"), sensitivity: z.int().min(0).max(100) }),
-  /** Says how attention passes on within all shots of which neither a version nor the shot says otherwise. */
+  /** Sets how attention switches in all shots without settings of their own, in a version or the film. */
   z.object({ type: z.literal("set-attention"), attention: AttentionSettings }),
-  /** Cuts the film as a list says that was brought in. */
+  /** Cuts the film by an imported list. */
   z.object({ type: z.literal("set-transitions"), transitions: z.array(Transition).max(MOST) }),
-  /** Draws a box around a thing at a frame, or takes it away. */
+  /** Draws a mark around a thing at a frame, or removes it. */
   z.object({ type: z.literal("put-mark"), thing: Id, frame: Frame, box: Box.nullable() }),
-  /** Takes parts of a track away, or joins it to another; null leaves it as it was found. */
+  /** Removes parts of a track, or joins it to another; null restores what was found. */
   z.object({ type: z.literal("edit-track"), trackId: TrackId, edit: TrackEdit.nullable() }),
-  /** Says what somebody is called, and who else they are. */
+  /** Names a person, and says who else they are. */
   z.object({ type: z.literal("change-person"), person: PersonEdit }),
   z.object({ type: z.literal("add-version"), version: Version }),
-  /** Makes another version that is like one in all but its id and name. */
+  /** Makes a copy of a version with its own id and name. */
   z.object({ type: z.literal("duplicate-version"), versionId: Id, id: Id, name: Version.shape.name }),
-  /** Changes a version; in another shape its hand keys keep their zoom and their place. */
+  /** Changes a version; at another aspect ratio its hand keys keep their zoom and place. */
   z.object({ type: z.literal("change-version"), versionId: Id, change: VersionChange }),
   z.object({ type: z.literal("remove-version"), versionId: Id }),
-  /** Puts a layer in the place of the one with its id, or in front of all. */
+  /** Replaces the layer with its id, or adds it in front of all. */
   z.object({ type: z.literal("put-layer"), versionId: Id, layer: Layer }),
   z.object({ type: z.literal("remove-layer"), versionId: Id, layerId: Id }),
-  /** Gives a layer another place in the order; 0 is behind all others. */
+  /** Moves a layer in the stacking order; 0 is behind all others. */
   z.object({ type: z.literal("move-layer"), versionId: Id, layerId: Id, to: z.int().min(0) }),
-  /** Says with which frame a version begins, and which is the first that it does not show any more; null for the film's. */
+  /** Sets the first frame of a version, and the first that it no longer shows; null for the film's. */
   z.object({
     type: z.literal("trim-version"),
     versionId: Id,
     in: Frame.nullable().optional(),
     out: Frame.nullable().optional(),
   }),
-  /** Says with which frame of its own a clip begins, and which it does not show any more; null for all of it. */
+  /** Sets the first of its own frames that a clip shows, and the first that it no longer shows; null for all of it. */
   z.object({ type: z.literal("trim-clip"), clipId: Id, in: Frame.nullable(), out: Frame.nullable() }),
-  /** Leaves ranges out of a version, or brings back what of them is left out. */
+  /** Leaves ranges out of a version, or brings them back. */
   z.object({ type: z.literal("leave-out"), versionId: Id, ranges: Ranges }),
   z.object({ type: z.literal("bring-back"), versionId: Id, ranges: Ranges }),
-  /** Takes captions away, and puts others in their place, or the same with something changed. */
+  /** Removes captions, and puts new or changed ones in their place. */
   z.object({
     type: z.literal("change-captions"),
     removed: z.array(Id).max(MOST_CAPTIONS),
@@ -149,7 +151,7 @@ const SingleCommand = z.discriminatedUnion("type", [
 ]);
 export type SingleCommand = z.infer<typeof SingleCommand>;
 
-/** What the interface can ask for. */
+/** Commands of the interface. */
 export const Command = z.discriminatedUnion("type", [
   ...SingleCommand.options,
   /** Several changes as one: all or none of them, and one step to undo. */

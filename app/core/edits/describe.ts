@@ -12,7 +12,7 @@ import { editsTexts } from "../../texts/edits";
 
 const t = editsTexts.describe;
 
-/** A film's state, for speaking about it. What is not in it any more is spoken of in general. */
+/** Names things in a film's state for sentences. Things that no longer exist are named in general. */
 class Speaker {
   constructor(private readonly state: FilmState) {}
 
@@ -224,7 +224,7 @@ function single(command: SingleCommand, say: Speaker): string {
   }
 }
 
-/** What is done to several keys at once, or to one in several versions; null for anything else. */
+/** Keys changed together, or one key in several versions; null for anything else. */
 function severalKeys(commands: readonly SingleCommand[], say: Speaker): string | null {
   if (commands.length < 2) return null;
   const first = commands[0]!;
@@ -245,8 +245,7 @@ function severalKeys(commands: readonly SingleCommand[], say: Speaker): string |
 }
 
 /**
- * What a command does, as a sentence for the history: "Moved a key in shot 7 to 00:12:04:00".
- *
+ * A command as a sentence for the history: "Moved a key in shot 7 to 00:12:04:00".
  * @param state the film before it
  */
 export function describeEdit(command: Command, state: FilmState): string {
@@ -258,6 +257,6 @@ export function describeEdit(command: Command, state: FilmState): string {
   if (commands.length > 1 && commands.every(({ type }) => type === "add-version")) {
     return t.addedVersions(commands.length);
   }
-  // What follows the first command is what it entails, such as following the thing that was marked.
+  // Commands after the first are consequences, such as following the thing that was marked.
   return single(commands[0]!, say);
 }

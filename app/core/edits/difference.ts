@@ -1,4 +1,4 @@
-/** What turns one state of a film into another: how an edit is undone, stored, and told to the desk. */
+/** The difference between two states of a film: how an edit is undone, stored, and sent to the desk. */
 import { z } from "zod";
 import { byStart, Caption } from "../captions/caption";
 import { Clip } from "../clips/clip";
@@ -18,16 +18,16 @@ import { ShotInVersion } from "../version/settle";
 export const Difference = z.object({
   sensitivity: z.int().optional(),
   attention: AttentionSettings.optional(),
-  /** Shots that go, and shots that come or take the place of those with their ids. */
+  /** Removed shots, and new or changed ones. */
   shots: z.object({ removed: z.array(ShotId), put: z.array(Shot) }).optional(),
   versions: z
     .object({
       put: z.array(Version),
-      /** All there are then, in order; others go. */
+      /** All ids of the new state, in order; others are removed. */
       order: z.array(Id),
     })
     .optional(),
-  /** What a version says of a shot; null for nothing. */
+  /** A version's settings of a shot; null for none. */
   inVersions: z.array(z.object({ versionId: Id, shotId: ShotId, says: ShotInVersion.nullable() })).optional(),
   /** Of one pane each. */
   handKeys: z
@@ -47,7 +47,7 @@ type InVersionChange = NonNullable<Difference["inVersions"]>[number];
 
 const markKey = ({ thing, frame }: Pick<ThingMark, "thing" | "frame">): string => `${thing} ${frame}`;
 
-/** The items of one list that are missing from another, and those of the other that are new or different. */
+/** The items of one list that another lacks, and those of the other that are new or different. */
 function compare<T, Key>(from: readonly T[], to: readonly T[], keyOf: (item: T) => Key): { removed: T[]; put: T[] } {
   if (from === to) return { removed: [], put: [] };
   const [before, after] = [new Map(from.map((item) => [keyOf(item), item])), new Set(to.map(keyOf))];
@@ -80,7 +80,7 @@ function keyChanges(before: VersionState | undefined, after: VersionState): KeyC
 const said = ({ id, name, mergedInto }: PersonEdit): PersonEdit => ({ id, name, mergedInto });
 const plain = ({ shots, handKeys, ...version }: VersionState): Version => version;
 
-/** What turns `from` into `to`; nothing is in it that is the same in both. */
+/** What turns `from` into `to`, without anything that is the same in both. */
 export function differenceBetween(from: FilmState, to: FilmState): Difference {
   const difference: Difference = {};
   if (from.sensitivity !== to.sensitivity) difference.sensitivity = to.sensitivity;
@@ -128,7 +128,7 @@ export function differenceBetween(from: FilmState, to: FilmState): Difference {
   return difference;
 }
 
-/** A map in which some entries are others, or gone where they are null. */
+/** A map with changed entries; null removes one. */
 function changed<Key, Value>(map: ReadonlyMap<Key, Value>, entries: readonly (readonly [Key, Value | null])[]) {
   if (entries.length === 0) return map;
   const next = new Map(map);
@@ -139,7 +139,7 @@ function changed<Key, Value>(map: ReadonlyMap<Key, Value>, entries: readonly (re
   return next;
 }
 
-/** A list in which some items are others or gone, in order. */
+/** A list with changed and removed items, in order. */
 function merged<T, Key>(
   list: readonly T[],
   removed: readonly Key[],
@@ -172,7 +172,7 @@ function withKeys(keys: readonly HandKey[], { pane, removed, put }: KeyChange): 
 function withContents(version: VersionState, { inVersions = [], handKeys = [], shots }: Difference): VersionState {
   const says = inVersions.filter(({ versionId }) => versionId === version.id);
   const keys = handKeys.filter(({ versionId }) => versionId === version.id);
-  // What a version says of a shot goes with the shot.
+  // A version's settings of a shot are removed with the shot.
   const gone = (shots?.removed ?? []).filter((id) => version.shots.has(id));
   if (says.length === 0 && keys.length === 0 && gone.length === 0) return version;
   return {
@@ -189,7 +189,7 @@ function withContents(version: VersionState, { inVersions = [], handKeys = [], s
 export const byThing = (a: ThingMark, b: ThingMark): number =>
   a.thing === b.thing ? a.frame - b.frame : a.thing < b.thing ? -1 : 1;
 
-/** The state that a difference leads to. What is not in the difference stays the very same value. */
+/** The state after a difference. Parts that are not in the difference stay identical. */
 export function applyDifference(state: FilmState, difference: Difference): FilmState {
   const { shots, clips = [], marks = [], people = [], trackEdits = [], captions } = difference;
   const gone = marks.filter(({ box }) => box === null).map(markKey);

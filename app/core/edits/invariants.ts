@@ -17,7 +17,7 @@ export const MAX_VERSIONS = 50;
 const MAX_MARKS = 5000;
 const MAX_TRACK_EDITS = 5000;
 
-/** A window may lie this many pixels outside the picture, from rounding. */
+/** Pixels by which rounding may put a window outside the picture. */
 const ROUNDING = 0.5;
 
 const PROTECTED_OUTSIDE = t.protectedOutside;
@@ -57,7 +57,7 @@ function brokenShots({ shots, film: { frames, picture } }: FilmState, end: numbe
 
 function brokenKey(key: HandKey, version: Size, { frames, picture }: FilmFacts): string | null {
   if (!inRange(key.frame, { start: 0, end: frames })) return t.theFilmHasNoFrame(key.frame);
-  // How wide its window is follows from the shot's layout, which may change: it fits in the one in which it is narrowest.
+  // Its width follows from the shot's layout, which may change: it has to fit in the layout in which it is narrowest.
   const nearest = clampWindow(key, wholeOf(picture), narrowestPane(picture, version));
   const off = Math.max(Math.abs(nearest.x - key.x), Math.abs(nearest.y - key.y), Math.abs(nearest.height - key.height));
   if (!(off <= ROUNDING)) return t.windowOutside(key.frame);
@@ -160,10 +160,9 @@ function brokenTrackEdits({ trackEdits, film: { frames } }: FilmState): string |
 }
 
 /**
- * What is wrong with a film's state, as a sentence to follow "That did not work: "; null if nothing is. Whatever an
- * edit does, this holds after it: shots cover the film without gap or overlap, everything lies in the film and its
- * picture, and whatever is spoken of is there.
- *
+ * What is wrong with a film's state, as a sentence to follow "That did not work: "; null if nothing is. These invariants
+ * hold after every edit: shots cover the film without gap or overlap, everything lies in the film and its picture, and
+ * everything that is named exists.
  * @param shotsEnd the frame at which the shots have to end
  */
 export function brokenInvariant(state: FilmState, shotsEnd: number): string | null {

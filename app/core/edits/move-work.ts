@@ -1,4 +1,4 @@
-/** Brings the work on a film to another one that shows the same: a new export of it, or its clips in another order. */
+/** Moves the work on a film to another that shows the same: a new export of it, or its clips rearranged. */
 import { byStart as byCaption } from "../captions/caption";
 import { narrowestPane } from "../composition/layout";
 import { type Box, boxArea } from "../geometry/box";
@@ -16,7 +16,7 @@ import type { FilmFacts, FilmState, VersionState } from "../version/film-state";
 import { type ShotInVersion, withRules } from "../version/settle";
 import type { Trim } from "../version/trim";
 
-/** Shots of the new film: those that were found again, and new ones where nothing was. */
+/** Shots of the new film: those found again, and new ones elsewhere. */
 function movedShots(state: FilmState, { id: filmId, frames }: FilmFacts, move: Move): Shot[] {
   const placed = state.shots
     .flatMap((shot) => {
@@ -37,7 +37,7 @@ function movedShots(state: FilmState, { id: filmId, frames }: FilmFacts, move: M
     fill(Math.min(range.start, frames));
     const start = Math.max(range.start, shots.at(-1)?.end ?? 0);
     const end = Math.min(range.end, frames);
-    // Two that were found in one place: the first has it.
+    // Two shots found in one place: the first one gets it.
     if (end <= start) continue;
     const begins = start === 0 || shot.begins === "fade" ? "cut" : shot.begins;
     const [mixed = { start, end: start }] = clipRanges(move.ranges([shot.mixed]), { start: 0, end });
@@ -57,17 +57,17 @@ function movedShots(state: FilmState, { id: filmId, frames }: FilmFacts, move: M
   return shots;
 }
 
-/** How what a shot follows is followed in the new film. */
+/** How the subject of a shot is tracked in the new film. */
 export interface Tracking {
-  /** What a track is called in the new film, in which it is known; null where tracks are found anew, and are others. */
+  /** Id of a track in the new film, where it is known; null where tracks are found anew, with other ids. */
   rename: (trackId: string) => string | null;
   /** The tracks of a shot of the old film. */
   tracksOf: (shotId: string) => readonly Track[];
-  /** Gives an id that nothing has. */
+  /** Makes an unused id. */
   newId: () => string;
 }
 
-/** Keeps following what a shot follows. */
+/** Carries over what a shot follows. */
 class Followed {
   readonly marks: ThingMark[];
 
@@ -98,7 +98,7 @@ class Followed {
     return switches.some(({ trackIds }) => trackIds.length > 0) ? { kind: "switches", switches } : AUTO;
   }
 
-  /** What a track of a shot is called in the new film, if need be as a mark; null where it is not to be found there. */
+  /** A track of a shot by its id in the new film, if need be as a mark; null where it cannot be found there. */
   private track(trackId: string, shot: Pick<Shot, "id" | "start" | "end">): string | null {
     const thing = thingOfTrack(trackId);
     const range = this.move.range(shot);
@@ -112,7 +112,7 @@ class Followed {
     return markTrackId(mark.thing);
   }
 
-  /** A box around a track, where it is largest of what is left of it. */
+  /** A mark around a track, at its largest remaining box. */
   private markOf(track: Track | undefined): ThingMark | null {
     let best: { from: number; frame: number; box: Box } | null = null;
     for (const frame of track ? framesOf({ start: track.start, end: track.start + track.boxes.length }) : []) {
@@ -135,7 +135,7 @@ function movedTrim(trim: Trim, move: Move): Trim {
   };
 }
 
-/** What the editor has changed of tracks that are known in the new film. */
+/** The editor's changes to tracks that are known in the new film. */
 function movedTrackEdits(state: FilmState, move: Move, { rename }: Tracking): Map<string, TrackEdit> {
   return new Map(
     [...state.trackEdits].flatMap(([trackId, { removed, joinedTo }]) => {
@@ -147,12 +147,11 @@ function movedTrackEdits(state: FilmState, move: Move, { rename }: Tracking): Ma
 }
 
 /**
- * The state of a film with another one in its place. Shots that are there again keep all that was set for them; keys,
- * marks, in and out points and left-out ranges move with the frames they are at, and those at frames that are gone go.
- * A track that is followed and not known any more becomes a mark at its largest box.
- *
+ * The state of a film after its content was replaced. Shots found again keep all their settings; keys, marks, in and out
+ * points and left-out ranges move with their frames, and those at missing frames are removed. A followed track that is no
+ * longer known becomes a mark at its largest box.
  * @param to what is known of the new film
- * @param ratio frames of the new film for each of the old one
+ * @param ratio frames of the new film per frame of the old one
  */
 export function moveWork(
   state: FilmState,

@@ -1,4 +1,4 @@
-/** Where everything of a film is in another one that shows the same. */
+/** Maps places and frames of a film to those of another that shows the same. */
 import { type Box, clipBox, type Point, type Size, visiblePart, wholeOf } from "../geometry/box";
 import { clampWindow } from "../geometry/crop-window";
 import type { HandKey } from "../path/hand-key";
@@ -9,19 +9,19 @@ import { clipRanges, joinRanges } from "../time/ranges";
 export interface MovedPart {
   /** Frames of the old film. */
   from: FrameRange;
-  /** The frames of the new film that show what is there of them. */
+  /** The frames of the new film that show the remaining frames. */
   to: FrameRange;
   /** Frame of the new film = ratio × frame of the old one + shift. */
   shift: number;
-  /** Where in the new film's picture a box of the old one's is; all of it in all of it if left out. */
+  /** Area of the new film's picture to which an area of the old one's maps; the whole to the whole if left out. */
   areas?: { from: Box; to: Box };
 }
 
-/** Where everything of the old film is in the new one. */
+/** Maps everything of the old film to the new one. */
 export class Move {
   private readonly whole: { from: Box; to: Box };
 
-  /** @param ratio frames of the new film for each of the old one */
+  /** @param ratio frames of the new film per frame of the old one */
   constructor(
     private readonly parts: readonly MovedPart[],
     private readonly ratio: number,
@@ -41,7 +41,7 @@ export class Move {
     return part ? (clipRanges([this.placed(range, part)], part.to)[0] ?? null) : null;
   }
 
-  /** Where a frame of a part is, or would be if all of the part were there. */
+  /** Frame of a part, there or extrapolated. */
   private at(frame: number, { shift }: MovedPart): number {
     return Math.round(this.ratio * frame) + shift;
   }
@@ -50,7 +50,7 @@ export class Move {
     return { start: this.at(start, part), end: this.at(end, part) };
   }
 
-  /** Where a frame is; null where it is not in the new film. */
+  /** A frame in the new film; null where it is not there. */
   frame(frame: number): number | null {
     const part = this.partAt(frame);
     if (!part) return null;
@@ -58,7 +58,7 @@ export class Move {
     return inRange(to, part.to) ? to : null;
   }
 
-  /** What is left of ranges. */
+  /** The remainders of ranges. */
   ranges(ranges: readonly FrameRange[]): FrameRange[] {
     return joinRanges(
       this.parts.flatMap((part) =>
@@ -70,14 +70,14 @@ export class Move {
     );
   }
 
-  /** How many pixels of the new picture one of the old is at a frame, and where its first lies. */
+  /** Pixels of the new picture per pixel of the old at a frame, and the offset of its first. */
   private scaleAt(frame: number): { scale: Point; offset: Point } {
     const { from, to } = this.partAt(frame)?.areas ?? this.whole;
     const scale = { x: to.width / from.width, y: to.height / from.height };
     return { scale, offset: { x: to.x - scale.x * from.x, y: to.y - scale.y * from.y } };
   }
 
-  /** Where a box of the old picture is, as it was at a frame of the old film; it may reach out of the picture. */
+  /** A box of the old picture, at a frame of the old film, in the new one; it may reach beyond the picture. */
   place({ x, y, width, height }: Box, frame: number): Box {
     const { scale, offset } = this.scaleAt(frame);
     return {
@@ -88,7 +88,7 @@ export class Move {
     };
   }
 
-  /** What is in the picture of a box. */
+  /** The part of such a box inside the picture. */
   box(box: Box, frame: number): Box {
     return clipBox(this.place(box, frame), this.to);
   }

@@ -1,4 +1,4 @@
-/** What was decided for one film, kept for the next. */
+/** Decisions made for one film, saved for others. */
 import { z } from "zod";
 import { Id } from "../basics/ids";
 import { UNTRIMMED } from "../version/trim";
@@ -6,7 +6,7 @@ import { Version } from "../version/film-state";
 import type { FollowRule } from "../subjects/choosing/follow-rule";
 import { type UsualInVersion, withRules } from "../version/settle";
 
-/** A version as it is made for any film: nothing in it speaks of one. */
+/** A version for any film, without anything that refers to one. */
 export const PresetVersion = Version.omit({ id: true, trim: true })
   .refine(({ layers }) => layers.every(({ range }) => range === null), {
     error: "A layer of a preset is there throughout",
@@ -23,31 +23,31 @@ export const Preset = z.object({
 });
 export type Preset = z.infer<typeof Preset>;
 
-/** A preset of which what is stored cannot be read: it can be deleted, or another one saved under its name. */
+/** A preset whose stored data cannot be read: it can be deleted, or replaced under its name. */
 export type BrokenPreset = Pick<Preset, "id" | "name">;
 
-/** What is done to the presets that there are. */
+/** Changes of the presets. */
 export const PresetChange = z.discriminatedUnion("do", [
   z.object({ do: z.literal("save"), preset: Preset }),
   z.object({ do: z.literal("delete"), id: Id }),
 ]);
 export type PresetChange = z.infer<typeof PresetChange>;
 
-/** The same rule where it is about nobody and nothing of one film; else null. */
+/** A rule that refers to nothing in one film; null for any other. */
 const anyFilmsRule = (rule: FollowRule): FollowRule | null =>
   rule.kind === "person" || rule.kind === "track" || rule.kind === "switches" ? null : rule;
 
-/** What is usual in a version, without whom it follows and who must be in it where that is somebody of one film. */
+/** A version's usual settings, without people or things of one film. */
 function anyFilms({ mustHave: _, ...usual }: UsualInVersion): UsualInVersion {
   return withRules(usual, anyFilmsRule);
 }
 
-/** What versions of a film would be in another film. */
+/** A preset made from the versions of a film. */
 export const presetOf = (versions: readonly Version[]): PresetVersion[] =>
   versions.map(({ id, trim, ...version }) => ({
     ...version,
     usual: anyFilms(version.usual),
-    // A range is one film's, and so is a caption.
+    // Ranges and captions belong to one film.
     captions: { ...version.captions, places: {} },
     reviewedFlags: [],
     layers: version.layers.filter(({ range }) => range === null),
@@ -55,7 +55,6 @@ export const presetOf = (versions: readonly Version[]): PresetVersion[] =>
 
 /**
  * The versions that a preset makes for a film.
- *
  * @param newId gives an id that no version has
  */
 export const versionsOf = ({ versions }: Pick<Preset, "versions">, newId: () => string): Version[] =>

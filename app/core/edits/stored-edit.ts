@@ -1,6 +1,6 @@
 /**
- * Edits as they are stored. Those of older versions of Glad Pan spoke of subjects as text, and had commands of their
- * own for what puts keys and shots back; here they are read as if they had been made today.
+ * Reads stored edits. Older versions of Glad Pan wrote subjects as text, and had commands of their own for putting keys and
+ * shots back; these are read as today's.
  */
 import { z } from "zod";
 import { Id } from "../basics/ids";
@@ -36,7 +36,7 @@ const StoredEdit = z.union([Command, Restoring, OlderRestoreKeys, OlderRestoreSh
 type Json = Record<string, unknown>;
 const isJson = (value: unknown): value is Json => typeof value === "object" && value !== null && !Array.isArray(value);
 
-/** A shot, or a change of shots, in which a subject is text and what was not known of yet is left out. */
+/** A shot, or a change of shots, with its subject written as text and newer fields left out. */
 function newerShot(value: unknown, whole: boolean): unknown {
   if (!isJson(value)) return value;
   const { subject, ...rest } = value;
@@ -44,7 +44,7 @@ function newerShot(value: unknown, whole: boolean): unknown {
   return { ...missing, ...rest, ...(typeof subject === "string" ? { follow: readRule(subject) } : {}) };
 }
 
-/** What an older command is today. */
+/** An older command in today's form. */
 function newer(value: unknown): unknown {
   if (!isJson(value)) return value;
   if (value.type === "change-shots") return { ...value, change: newerShot(value.change, false) };
@@ -57,7 +57,7 @@ function newer(value: unknown): unknown {
   return { type: "batch", commands: [mark, { type: "change-shots", shotIds: [follow.shotId], change }] };
 }
 
-/** Shots put back as they were, with what versions said of them then, and nothing else of them. */
+/** Shots put back as they were, with versions' settings of them, and no others. */
 function shotsRestored({ remove, shots, framings, sensitivity }: OlderRestoreShots, state: FilmState): Difference {
   const said = (versionId: string, shotId: string) =>
     framings.find((framing) => framing.versionId === versionId && framing.shotId === shotId)?.settings ?? null;
@@ -68,8 +68,7 @@ function shotsRestored({ remove, shots, framings, sensitivity }: OlderRestoreSho
 }
 
 /**
- * Reads a stored command, or what undoes one.
- *
+ * Reads a stored command, or its inverse.
  * @param state the film as it is now
  * @throws ZodError for anything else
  */

@@ -1,2 +1,2 @@
-/** Days for which a deleted film can be brought back. */
+/** Days for which a deleted film can be restored. */
 export const DAYS_KEPT = 30;

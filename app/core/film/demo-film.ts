@@ -1,2 +1,2 @@
-/** What the film that ships with Glad Pan is called in the library. */
+/** Name of the demo film in the library. */
 export const DEMO_FILM_NAME = "Ferrow Kite Day.mp4";

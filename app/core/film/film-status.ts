@@ -16,19 +16,19 @@ export const JobView = z.object({
   /** 0 to 1. */
   progress: z.number(),
   error: z.string().nullable(),
-  /** Null while it is too early to say. */
+  /** Null while it is too early to tell. */
   secondsLeft: z.number().nullable(),
 });
 export type JobView = z.infer<typeof JobView>;
 
-/** What is looked at in a finished file. */
+/** Checks of a finished file. */
 export const CHECK_NAMES = ["file", "bars", "pictures", "empty", "length", "loudness"] as const;
 
-/** What was looked at in a finished file, and what came of it. */
+/** A check of a finished file, and its result. */
 export const ExportCheck = z.object({ name: z.enum(CHECK_NAMES), isGood: z.boolean(), text: z.string() });
 export type ExportCheck = z.infer<typeof ExportCheck>;
 
-/** What a rendered file was measured to be. */
+/** Measurements of a rendered file. */
 export const FileFigures = z.object({
   width: z.number(),
   height: z.number(),
@@ -37,13 +37,13 @@ export const FileFigures = z.object({
   durationSeconds: z.number(),
   soundSeconds: z.number().nullable(),
   bytes: z.number(),
-  /** Bits of a sample; as many as there were before this was kept. */
+  /** Bits per sample; the default is for files made before it was stored. */
   bitDepth: z.number().default(8),
-  /** Whether it has a track of captions. */
+  /** Whether it has a caption track. */
   hasCaptions: z.boolean().default(false),
-  /** Files of captions beside it, by their names. */
+  /** Names of caption files beside it. */
   sidecars: z.array(z.string()).default([]),
-  /** LUFS, where a loudness was asked for. */
+  /** LUFS, where a loudness was set. */
   loudness: z.number().nullable().default(null),
   checks: z.array(ExportCheck).default([]),
 });
@@ -54,40 +54,40 @@ export const ExportView = JobView.omit({ kind: true }).extend({
   filmId: z.string(),
   versionId: z.string(),
   fileName: z.string(),
-  /** Where it lies, or is going to; null for the library's own folder. */
+  /** Its folder; null for the library's own. */
   folder: z.string().nullable(),
   format: z.enum(FORMAT_IDS),
-  /** Whether it waits until somebody lets it go on. */
+  /** Whether it waits to be resumed. */
   isPaused: z.boolean(),
-  /** Whether what was asked for cannot be read any more, so that it cannot be done again. */
+  /** Whether the stored request can no longer be read, so that it cannot be repeated. */
   isUnreadable: z.boolean(),
-  /** Frames a second that are being rendered; null while it is too early to say. */
+  /** Frames rendered per second; null while it is too early to tell. */
   speed: z.number().nullable(),
-  /** Milliseconds since 1970; null until it is done, and for what was done before this was kept. */
+  /** Milliseconds since 1970; null until it is done, and for exports made before it was stored. */
   finishedAt: z.number().nullable(),
   /** Null until it is done. */
   figures: FileFigures.nullable(),
   /** Whether what it shows has changed since; false until it is done. */
   isChanged: z.boolean(),
-  /** Parts of the picture that were made anew, of so many. */
+  /** Parts of the picture that were made anew, and of how many. */
   made: z.number(),
   parts: z.number(),
 });
 export type ExportView = z.infer<typeof ExportView>;
 
-/** What the check found wrong in a finished file, in words; empty where all is well. */
+/** Faults that the checks found in a finished file, in words; empty if there are none. */
 export const faultsIn = (figures: FileFigures | null): string[] =>
   (figures?.checks ?? []).filter(({ isGood }) => !isGood).map(({ text }) => text);
 
-/** What is being done to a film, and how new what is known of it is. */
+/** What is being done to a film, and the revisions of what is known of it. */
 export const FilmStatus = z.object({
-  /** Counts what the editor has changed. */
+  /** Counts the editor's changes. */
   revision: z.int(),
-  /** Counts what the analysis and marks have found. */
+  /** Counts the findings of analysis and marks. */
   findings: z.int(),
-  /** Jobs that are not done, without renders. */
+  /** Unfinished jobs, without renders. */
   jobs: z.array(JobView),
-  /** The newest first. */
+  /** Newest first. */
   exports: z.array(ExportView),
 });
 export type FilmStatus = z.infer<typeof FilmStatus>;

@@ -1,4 +1,4 @@
-/** What a new export in the place of a film's file is going to change, as the editor is told before it happens. */
+/** What replacing a film's file with a new export will change, as shown before it happens. */
 import { z } from "zod";
 import { ShotMatch } from "../shots/match-shots";
 import { JobView } from "./film-status";
@@ -10,30 +10,30 @@ const t = rangesTexts.replacement;
 export const Replacement = z.object({
   /** The comparison; null where there is none. */
   job: JobView.nullable(),
-  /** What came of it. */
+  /** Its result. */
   found: z
     .object({
-      /** What the new export is called. */
+      /** Name of the new export. */
       name: z.string(),
       shots: z.array(ShotMatch.extend({ number: z.int(), name: z.string().nullable(), start: z.int(), end: z.int() })),
-      /** What has no place in the new export. */
+      /** Work without a place in the new export. */
       lost: z.object({ keys: z.int(), marks: z.int() }),
-      /** Frames of the new export that no shot of the film is in. */
+      /** Frames of the new export outside all shots of the film. */
       newFrames: z.int(),
-      /** Whether it has another shape than the film, so that all places are to be looked at. */
+      /** Whether its aspect ratio differs from the film's, so that every place should be reviewed. */
       isReshaped: z.boolean(),
     })
     .nullable(),
-  /** Whether there is an earlier file that can be put back. */
+  /** Whether there is an earlier file to put back. */
   hasEarlier: z.boolean(),
 });
 export type Replacement = z.infer<typeof Replacement>;
 
-/** Shots that are told apart from those that are all there: less is left of them, or they are less like. */
+/** Share of a shot's frames, and likeness, from which on it counts as complete. */
 const ALL_THERE = 0.98;
 const SURELY = 0.92;
 
-/** Why a shot is to be looked at after it has been moved; null where it does not. */
+/** Why a moved shot should be reviewed; null if it need not be. */
 export function matchNote({ range, likeness, share }: ShotMatch): string | null {
   if (!range) return t.notInTheNewFile;
   if (share < ALL_THERE) return t.ofItIsThere(share);
@@ -47,7 +47,7 @@ export function lostBetween(before: FilmState, after: FilmState): { keys: number
   const placed = (mark: { thing: string }) => before.marks.some(({ thing }) => thing === mark.thing);
   return {
     keys: countKeys(before) - countKeys(after),
-    // Some are new: they stand for tracks that were followed.
+    // Some are new: they replace tracks that were followed.
     marks: before.marks.length - after.marks.filter(placed).length,
   };
 }

@@ -1,10 +1,10 @@
-/** An upload of which the server has the beginning. */
+/** An unfinished upload on the server. */
 export interface UnfinishedUpload {
   id: string;
   name: string;
-  /** Bytes in all, and that have arrived. */
+  /** Bytes in all, and received. */
   size: number;
   arrived: number;
-  /** When the file was last changed where it comes from, in milliseconds; tells files of one name apart. */
+  /** Time of the file's last change at its origin, in milliseconds; distinguishes files of one name. */
   changedAt: number | null;
 }

@@ -1,16 +1,16 @@
 import type { Transition } from "../shots/transition";
 
-/** Two lists of cuts held against each other, by frame. */
+/** Comparison of two cut lists, by frame. */
 export interface CutComparison {
   /** Cuts at the same frame in both. */
   same: number;
-  /** Cuts that are a frame or two off. */
+  /** Cuts that differ by a frame or two. */
   near: { here: number; there: number }[];
   onlyHere: number[];
   onlyThere: number[];
 }
 
-/** What a list of cuts that was picked holds, beside the cuts that there are; or why it cannot be read. */
+/** Content of a selected cut list beside the present cuts; or why it cannot be read. */
 export interface ListReading {
   /** The file's name. */
   name: string;
@@ -19,10 +19,10 @@ export interface ListReading {
   error?: string;
 }
 
-/** Cuts this many frames apart are meant to be the same. */
+/** Frames within which two cuts are taken for the same. */
 const NEAR = 2;
 
-/** Compares the cuts of a film with those of a list. Switches are left out: they are no change of picture. */
+/** Compares the cuts of a film with those of a list. Switches are left out: the picture does not change there. */
 export function compareCuts(here: readonly Transition[], there: readonly Transition[]): CutComparison {
   const framesOf = (list: readonly Transition[]) =>
     list.filter(({ kind }) => kind !== "switch").map(({ frame }) => frame);

@@ -2,11 +2,11 @@ import { Refusal } from "../basics/refusal";
 import type { Transition } from "../shots/transition";
 import type { Clock } from "../time/timecode";
 
-/** The cuts of a film, as the open formats carry them. */
+/** The cuts of a film, as open formats store them. */
 export interface CutList {
-  /** What the film is called. */
+  /** Title of the film. */
   title: string;
-  /** How its frames are counted. */
+  /** Timecode of its frames. */
   clock: Clock;
   /** Length of the film in frames. */
   frames: number;
@@ -14,15 +14,14 @@ export interface CutList {
   transitions: readonly Transition[];
 }
 
-/** A file could not be read as the format it claims to be; the message says where and why. */
+/** A file that could not be read in its format; the message says where and why. */
 export class FormatError extends Refusal {
   override name = "FormatError";
 }
 
 /**
- * Checks cuts that were read against the film they are for.
- *
- * @throws FormatError if they are out of order or lie outside the film
+ * Checks imported cuts against the film.
+ * @throws FormatError if they are out of order or outside the film
  */
 export function requireWithin(transitions: readonly Transition[], frames: number): void {
   let last = 0;

@@ -10,10 +10,10 @@ import {
 import { type Clock, frameAt, timecodeAt } from "../time/timecode";
 import { type CutList, FormatError, requireWithin } from "./cut-list";
 
-/** One row a shot. Ends are the first frame that does not belong. */
+/** One row per shot. Ends are exclusive. */
 const COLUMNS = ["shot", "start_frame", "end_frame", "start", "end", "transition", "mixed_from", "mixed_to"] as const;
 
-/** Writes the shots of a film, a row each, with how each begins. */
+/** Writes the shots of a film, one row each, with their transitions. */
 export function writeCutsCsv({ clock, frames, transitions }: CutList): string {
   const rows = shotsBetween(transitions, { start: 0, end: frames }).map(({ start, end }, i) => {
     const transition = transitions[i - 1];
@@ -33,9 +33,8 @@ export function writeCutsCsv({ clock, frames, transitions }: CutList): string {
 }
 
 /**
- * Reads cuts from a table with a heading. Needed is a column `start_frame` with frames, or `start` with timecodes; the
- * others are read where they are there. A row that begins at frame 0 is the first shot.
- *
+ * Reads cuts from a table with a header row. Required is a column `start_frame` with frames, or `start` with timecodes;
+ * other columns are optional. A row that begins at frame 0 is the first shot.
  * @throws FormatError, with the row, if the table cannot be read or does not fit the film
  */
 export function readCutsCsv(text: string, clock: Clock, frames: number): Transition[] {

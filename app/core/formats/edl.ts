@@ -20,7 +20,7 @@ const BLACK = "BL";
 interface EdlEvent {
   reel: string;
   kind: "C" | "D" | `W${string}`;
-  /** Frames of the mixture that the event begins with. */
+  /** Frames of the mixture with which the event begins. */
   length: number;
   recordIn: number;
   recordOut: number;
@@ -36,7 +36,7 @@ function eventLine(number: number, event: EdlEvent, clock: Clock): string {
   return `${head} ${source.join(" ")} ${from} ${to}`;
 }
 
-/** The events that a transition begins, the last of which goes on to `end`. */
+/** The events of a transition, the last of which lasts until `end`. */
 function eventsOf({ kind, frame, range }: Transition, end: number): EdlEvent[] {
   const shot = { reel: REEL, recordOut: end };
   switch (kind) {
@@ -58,10 +58,10 @@ function eventsOf({ kind, frame, range }: Transition, end: number): EdlEvent[] {
   }
 }
 
-/** A name as a line of a list has room for it. */
+/** A name on a single line, as lists need it. */
 const oneLine = (name: string): string => name.replaceAll(/\s+/g, " ").trim();
 
-/** Writes the cuts of a film. Switches are left out: they are no change of picture. */
+/** Writes the cuts of a film. Switches are left out: the picture does not change there. */
 export function writeEdl({ title, clock, frames, transitions }: CutList): string {
   const cuts = transitions.filter(({ kind }) => kind !== "switch");
   const startOf = (t: Transition) => (isGradual(t) ? t.range.start : t.frame);
@@ -73,7 +73,7 @@ export function writeEdl({ title, clock, frames, transitions }: CutList): string
     for (const event of eventsOf(transition, ends[i + 1]!)) {
       number++;
       if (event.kind !== "C") {
-        // What is mixed from, named once more and without a length of its own, as the format asks.
+        // The outgoing source, repeated without length, as the format requires.
         const reel = event.reel === REEL && transition.kind === "fade" ? BLACK : REEL;
         const from: EdlEvent = { reel, kind: "C", length: 0, recordIn: event.recordIn, recordOut: event.recordIn };
         lines.push(eventLine(number, from, clock));
@@ -100,7 +100,7 @@ function readEvents(text: string, { rate, drop }: Clock): ReadEvent[] {
     const match = EVENT.exec(line.trim());
     if (!match) throw new FormatError(`line ${i + 1} is no event of a CMX 3600 list: "${line.trim()}"`);
     const { reel, channel, kind, length, times } = match.groups as Record<string, string>;
-    // Sound alone has no say in where the picture is cut.
+    // Audio-only events do not cut the picture.
     if (!/^(B|.*V\d*)$/i.test(channel!)) return;
     const [recordIn, recordOut] = times!
       .split(/\s+/)
@@ -111,7 +111,7 @@ function readEvents(text: string, { rate, drop }: Clock): ReadEvent[] {
         return frame;
       }) as [number, number];
     if (recordOut < recordIn) throw new FormatError(`line ${i + 1} ends before it begins`);
-    // The line that names what is mixed from has no length of its own.
+    // The line that repeats the outgoing source has no length.
     if (recordOut === recordIn) return;
     events.push({
       reel: reel!.toUpperCase(),
@@ -125,15 +125,14 @@ function readEvents(text: string, { rate, drop }: Clock): ReadEvent[] {
   return events;
 }
 
-/** Half-way through a mixture, where the list says no more than its length. */
+/** Halfway through a mixture, of which the list gives only the length. */
 function mixture(event: ReadEvent): Transition {
   const range = { start: event.recordIn, end: event.recordIn + event.length };
   return { frame: range.start + (event.length >> 1), kind: event.kind === "D" ? "dissolve" : "wipe", range };
 }
 
 /**
- * Reads the cuts of a film from a list whose programme is the film: its record times, counted from the first.
- *
+ * Reads the cuts of a film from a list whose programme is the film, by its record times, counted from the first.
  * @throws FormatError, with the line, if the text is no such list, or its times do not fit the film
  */
 export function readEdl(text: string, clock: Clock, frames: number): Transition[] {

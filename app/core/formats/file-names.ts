@@ -1,31 +1,30 @@
-/** Names of exported files, by a pattern. */
+/** Names of exported files, made from a pattern. */
 import { z } from "zod";
 
-/** What a pattern can have in braces. */
+/** Names that a pattern can have in braces. */
 export const NAME_PARTS = ["film", "version", "size", "date", "number"] as const;
 export type NamePart = (typeof NAME_PARTS)[number];
 
 export const NamePattern = z.string().trim().min(1).max(120);
 export const USUAL_PATTERN = "{film} {size}";
 
-/** Bytes of a name, of up to 255 that file systems take: there has to be room for a number and an extension. */
+/** Most bytes of a name, of the 255 that file systems allow: a number and an extension have to fit. */
 const MOST_BYTES = 200;
-/** What no file system of common computers has in a name. */
+/** Characters that common file systems do not allow in names. */
 // eslint-disable-next-line no-control-regex
 const FORBIDDEN = /[/\\:*?"<>|\u0000-\u001f]/g;
 
-/** A text as a part of a file's name. */
+/** A text as part of a file name. */
 export const asName = (text: string): string => text.replaceAll(FORBIDDEN, "-");
 
-/** A film's name without what its file ends with. */
+/** A film's name without its file extension. */
 export const titleOf = (film: string): string => film.replace(/(?<=.)\.[^.]+$/, "");
 
 /**
- * What a pattern has to say of a version of a film.
- *
- * @param film as its file is called
- * @param number of it among those that are exported together, from 1
- * @param now its day is told as it is where this runs
+ * Values for a pattern, for a version of a film.
+ * @param film name of its file
+ * @param number of the version among those exported together, from 1
+ * @param now its day is that of the local time zone
  */
 export const namePartsOf = (
   film: string,
@@ -36,14 +35,14 @@ export const namePartsOf = (
   film: titleOf(film),
   version: name,
   size: `${width}x${height}`,
-  // The Swedish way to write a day is the one of ISO 8601.
+  // Sweden writes dates as ISO 8601 does.
   date: now.toLocaleDateString("sv-SE"),
   number: String(number),
 });
 
 /**
- * The name that a pattern makes, without an extension. What is in braces and no part stays as it is; a name that would be
- * empty, or hidden, is the film's.
+ * The name that a pattern makes, without an extension. Unknown names in braces stay as they are; a name that would be empty
+ * or hidden becomes the film's.
  */
 export function nameBy(pattern: string, parts: Record<NamePart, string>): string {
   const name = pattern.replaceAll(/\{(\w+)\}/g, (whole, part: string) =>
@@ -56,7 +55,7 @@ export function nameBy(pattern: string, parts: Record<NamePart, string>): string
 /** Bytes of a character in UTF-8. */
 const utf8Bytes = (code: number): number => (code < 0x80 ? 1 : code < 0x800 ? 2 : code < 0x1_0000 ? 3 : 4);
 
-/** The beginning of a name that file systems have room for, in whole characters. */
+/** The beginning of a name, within the byte limit, in whole characters. */
 function shortened(name: string): string {
   let bytes = 0;
   let end = 0;
@@ -68,7 +67,7 @@ function shortened(name: string): string {
   return name.slice(0, end);
 }
 
-/** A name, and then the same with a number in brackets behind it, without end. */
+/** A name, and then the same with a number in brackets, endlessly. */
 export function* namesLike(base: string, extension: string): Generator<string, never> {
   yield `${base}${extension}`;
   for (let n = 2; ; n++) yield `${base} (${n})${extension}`;

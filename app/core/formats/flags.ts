@@ -8,13 +8,13 @@ import { type Clock, timecodeAt } from "../time/timecode";
 /** A flag as reports and lists have it. */
 export const ListedFlag = z.object({
   kind: z.enum(FLAG_KINDS),
-  /** The shot's number, from 1. */
+  /** Number of the shot, from 1. */
   shot: z.int().positive(),
-  /** The frames that it is about, [start, end), and the one to look at. */
+  /** The frames that it is about, [start, end), and its worst one. */
   start: Frame,
   end: Frame,
   frame: Frame,
-  /** How bad it is, 0 to 100. */
+  /** Severity, 0 to 100. */
   severity: z.number().min(0).max(100),
   text: z.string(),
   /** Whether the editor has reviewed it; left out where there is no editor. */
@@ -28,13 +28,13 @@ export const FlagList = z.object({
   film: z.string(),
   /** Frames per second as [numerator, denominator]. */
   rate: z.tuple([z.int().positive(), z.int().positive()]),
-  /** What the version is called. */
+  /** Name of the version. */
   of: z.string(),
   flags: z.array(ListedFlag),
 });
 export type FlagList = z.infer<typeof FlagList>;
 
-/** What a list is made from. */
+/** Source of a list. */
 export interface FlagsToList {
   film: string;
   version: string;
@@ -83,7 +83,7 @@ const COLUMNS = [
   "reason",
 ] as const;
 
-/** One row a flag. Ends are the first frame that does not belong. */
+/** One row per flag. Ends are exclusive. */
 export function flagsCsv({ clock, flags }: FlagsToList): string {
   const rows = flags
     .map(listedFlag)

@@ -1,4 +1,4 @@
-/** Layers as a file (docs/formats.md): what lies above a picture, brought in on the command line. */
+/** Layers as a file (docs/formats.md), for the command line. */
 import { z } from "zod";
 import { assertNever } from "../basics/assert-never";
 import {
@@ -20,13 +20,13 @@ export class LayersError extends Error {
   override name = "LayersError";
 }
 
-/** What is left out of a layer is as in one that is added on the desk. */
+/** Missing fields of a layer are as in a new one on the desk. */
 const LayerInFile = z.discriminatedUnion("kind", [
   TextLayer.omit({ font: true })
     .partial()
     .required({ kind: true, text: true })
     .extend({
-      /** Where a font of one's own is, from the list's own folder. */
+      /** Path of a font file, relative to the list's folder. */
       fontFile: z.string().min(1).optional(),
     }),
   ShapeLayer.partial().required({ kind: true }),
@@ -34,7 +34,7 @@ const LayerInFile = z.discriminatedUnion("kind", [
     .partial()
     .required({ kind: true })
     .extend({
-      /** Where the picture is, from the list's own folder. */
+      /** Path of the picture, relative to the list's folder. */
       file: z.string().min(1),
     }),
 ]);
@@ -47,16 +47,16 @@ export const LayersFile = z.object({
   layers: z.array(LayerInFile).max(MOST_LAYERS),
 });
 
-/** What is in files, by the names that the list has for them. */
+/** Stored files, by the names that the list uses. */
 export interface OwnByFile {
   pictures: ReadonlyMap<string, Picture>;
   fonts: ReadonlyMap<string, OwnFont>;
 }
 
 export interface ReadLayers {
-  /** The files that are spoken of. */
+  /** The files that the list names. */
   files: { pictures: string[]; fonts: string[] };
-  /** The layers, with what is in these files. */
+  /** The layers, with these stored files. */
   layersWith: (own: OwnByFile) => Layer[];
   safeArea: SafeArea | null;
 }

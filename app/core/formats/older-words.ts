@@ -1,6 +1,6 @@
-/** Documents that an older Glad Pan wrote, in the words of today. */
+/** Reads documents of older versions of Glad Pan in today's words. */
 
-/** What was called otherwise in version 1 of projects and reports. */
+/** Names that have changed since version 1 of projects and reports. */
 const NAMES: Readonly<Record<string, string>> = {
   manner: "movement",
   mannerReason: "movementReason",
@@ -12,7 +12,7 @@ const NAMES: Readonly<Record<string, string>> = {
   drops: "leftOut",
   stretches: "ranges",
 };
-/** What a value was called, where it is one of these. */
+/** Values that have changed since then. */
 const VALUES: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   kind: { "speaker-move": "speaker-pan", turns: "switches" },
   begins: { turn: "switch" },
@@ -20,7 +20,7 @@ const VALUES: Readonly<Record<string, Readonly<Record<string, string>>>> = {
 };
 const SWITCHES: Readonly<Record<string, string>> = { auto: "auto", jump: "cut", move: "pan" };
 
-/** Nothing that we have written is nested deeper; what is, no schema takes. */
+/** Documents of ours are never nested deeper, and no schema accepts one that is. */
 const MOST_DEPTH = 50;
 
 const isSwitch = (value: unknown): value is string => typeof value === "string" && value in SWITCHES;
@@ -29,21 +29,21 @@ function entry(key: string, value: unknown, depth: number): [string, unknown] {
   if (key === "hold" && typeof value === "number") return ["shortestStay", value];
   if (key === "turns" && isSwitch(value)) return ["switchBy", SWITCHES[value]];
   if (key === "by" && isSwitch(value)) return ["by", SWITCHES[value]];
-  // Of people it is said how much of them was seen.
+  // In people, `seen` is an amount.
   if (key === "seen" && typeof value !== "boolean") return [key, value];
   const renamed = typeof value === "string" && VALUES[key]?.[value];
   if (renamed) return [key, renamed];
   return [NAMES[key] ?? key, inWordsOfToday(value, depth)];
 }
 
-/** A value of version 1 of a document, with the names of version 2. */
+/** A value from a document of version 1, with the names of version 2. */
 function inWordsOfToday(value: unknown, depth = 0): unknown {
   if (typeof value !== "object" || value === null || depth > MOST_DEPTH) return value;
   if (Array.isArray(value)) return value.map((each) => inWordsOfToday(each, depth + 1));
   return Object.fromEntries(Object.entries(value).map(([key, inside]) => entry(key, inside, depth + 1)));
 }
 
-/** A document as it would be written now: one of version 1 in the words of version 2, any other as it is. */
+/** A document as it would be written today: version 1 in the words of version 2, any other as it is. */
 export function asWrittenToday(document: unknown): unknown {
   const { format, version } = (document ?? {}) as { format?: unknown; version?: unknown };
   if (version !== 1) return document;

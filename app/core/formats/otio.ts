@@ -48,20 +48,20 @@ const Item: z.ZodType<Item> = z.lazy(() =>
 const Timeline = z.looseObject({ OTIO_SCHEMA: z.string().startsWith("Timeline."), tracks: Item });
 const Media = z.looseObject({ available_range: TimeRange.nullish() });
 
-/** A transition says how far it reaches into the clips beside it. */
+/** A transition stores how far it reaches into the neighbouring clips. */
 const Offsets = z.looseObject({ in_offset: RationalTime, out_offset: RationalTime });
 
 const seconds = (time: z.infer<typeof RationalTime>) => time.value / time.rate;
 
-/** The crop windows of a shot, as they are written in an effect of its clip. */
+/** The crop windows of a shot, as an effect of its clip. */
 export interface WindowEffect {
   /** Size of the version. */
   target: Size;
-  /** For each pane its place in the frame, and the keys of its window. */
+  /** Each pane's place in the frame, and the keys of its window. */
   panes: readonly { place: Box; keys: readonly Key[] }[];
 }
 
-/** What only Glad Pan reads of an effect, in its metadata (docs/formats.md). */
+/** Metadata of an effect that only Glad Pan reads (docs/formats.md). */
 const effectOf = ({ target, panes }: WindowEffect) => ({
   OTIO_SCHEMA: "Effect.1",
   name: "Crop window",
@@ -78,8 +78,7 @@ const effectOf = ({ target, panes }: WindowEffect) => ({
 });
 
 /**
- * Writes the cuts of a film as a timeline of clips of it.
- *
+ * Writes the cuts of a film as a timeline of clips from it.
  * @param windows of each shot, in order; left out where no version is written
  */
 export function writeOtio(
@@ -155,7 +154,7 @@ function findVideoTrack(stack: Item): Item {
   return track;
 }
 
-/** @throws FormatError if it is nested more deeply than any timeline is */
+/** @throws FormatError if it is nested too deeply */
 function parseTimeline(json: unknown) {
   try {
     return Timeline.safeParse(json);

@@ -1,54 +1,54 @@
-/** What a version can be rendered to, in one table. */
+/** The formats of exported files, in one table. */
 import { outputTexts } from "../../texts/output";
 import { type BitDepth, pixelFormat } from "../image/bit-depth";
 
 const t = outputTexts.formats;
 
-/** How a format's quality is told its encoder: a number, and what it is in words. */
+/** Quality scale of an encoder: its numbers, and their names. */
 export interface QualityScale {
-  /** What the number is called, such as CRF. */
+  /** Name of the number, such as CRF. */
   name: string;
   least: number;
   most: number;
-  /** The number for each quality in words. */
+  /** Number for each named quality. */
   small: number;
   good: number;
   best: number;
 }
 
 export interface OutputFormat {
-  /** What people call it, and what it is for. */
+  /** Name of the format, and what it is for. */
   name: string;
   use: string;
-  /** With its dot. */
+  /** Including the dot. */
   extension: string;
   mediaType: string;
-  /** What ffmpeg calls the encoder; a format whose encoder a machine's ffmpeg lacks is not offered. */
+  /** ffmpeg's name of the encoder; a format whose encoder this ffmpeg lacks is not offered. */
   encoder: string;
-  /** What ffmpeg calls the container, and how it is to write it. */
+  /** ffmpeg's container options. */
   muxer: readonly string[];
-  /** How ffmpeg is to encode the picture at a quality, and with so many bits a sample. */
+  /** ffmpeg's options for the picture, by quality and bits per sample. */
   picture: (quality: number, depth: BitDepth) => readonly string[];
-  /** How many bits a sample may have, those first that it has unless somebody says otherwise. */
+  /** Possible bits per sample, the usual one first. */
   depths: readonly [BitDepth, ...BitDepth[]];
   quality: QualityScale | null;
-  /** With so many bits a sample there is one quality and no other. */
+  /** Bits per sample at which there is only one quality. */
   oneQualityAt?: BitDepth;
-  /** How ffmpeg is told the first and the second of two passes, with a file for what the first has found; null where it has none. */
+  /** ffmpeg's options for the first and second of two passes, with a log file; null where there are none. */
   passes: ((pass: 1 | 2, log: string) => readonly string[]) | null;
-  /** How ffmpeg is to encode the sound, where it cannot go along as it is; null for a format without sound. */
+  /** ffmpeg's options for the sound where it is encoded again; null for a format without sound. */
   sound: readonly string[] | null;
-  /** Codecs of sounds that go along as they are. */
+  /** Audio codecs that are copied without encoding. */
   soundsAsTheyAre: ReadonlySet<string>;
-  /** Samples of sound a second. */
+  /** Audio samples per second. */
   sampleRate: number;
-  /** What a track of captions is encoded as; null where it can have none. */
+  /** Codec of a caption track; null where it can have none. */
   captions: string | null;
-  /** How long a side of the picture may be, in pixels; both are even, because of 4:2:0 chroma. */
+  /** Shortest and longest side in pixels; both even, because of 4:2:0 chroma. */
   side: { least: number; most: number };
-  /** Seconds that it may last; null for as long as it is. */
+  /** Longest duration in seconds; null for none. */
   mostSeconds: number | null;
-  /** Whether it is made of parts that are joined as they are: pictures that depend on no others outside their part. */
+  /** Whether it is rendered in parts and joined without encoding: no picture depends on another part. */
   inParts: boolean;
 }
 
@@ -59,10 +59,10 @@ const OPUS = ["-c:a", "libopus", "-b:a", "160k"];
 const PCM = ["-c:a", "pcm_s24le"];
 const MP4 = ["-movflags", "+faststart+write_colr", "-f", "mp4"];
 const MOV = ["-movflags", "+write_colr", "-f", "mov"];
-/** Every part begins with a picture that is decoded by itself, and refers to none before it. */
+/** Every part begins with a key frame, and refers to none before it. */
 const X264 = ["-c:v", "libx264", "-preset", "fast", "-flags", "+cgop", "-pix_fmt", "yuv420p"];
 const DNXHR = ["dnxhr_lb", "dnxhr_sq", "dnxhr_hq"];
-/** What takes 10 bits as well and is played nearly everywhere then, which H.264 is not. */
+/** Takes 10 bits as well, and plays nearly everywhere then, unlike H.264. */
 const EITHER_DEPTH = [8, 10] as const;
 
 const common = {
@@ -172,7 +172,7 @@ export const OUTPUT_FORMATS = {
     encoder: "dnxhd",
     muxer: MOV,
     depths: EITHER_DEPTH,
-    // One profile has 10 bits; it is as large as the best of the others.
+    // Only one profile has 10 bits, as large as the best of the others.
     oneQualityAt: 10,
     picture: (quality, depth) => [
       ...["-c:v", "dnxhd", "-profile:v", depth === 10 ? "dnxhr_hqx" : DNXHR[quality]!],
@@ -231,5 +231,5 @@ export const FORMAT_IDS = Object.keys(OUTPUT_FORMATS) as FormatId[];
 
 export const outputFormat = (id: FormatId): OutputFormat => OUTPUT_FORMATS[id];
 
-/** What is rendered to unless somebody says otherwise. */
+/** The format used unless another is selected. */
 export const USUAL_FORMAT: OutputFormat = OUTPUT_FORMATS.mp4;

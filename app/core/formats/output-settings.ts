@@ -1,4 +1,4 @@
-/** How a version is exported: to which format, at which quality and rate, how loud, and where to. */
+/** Export settings of a version: format, quality, rate, loudness, and folder. */
 import { z } from "zod";
 import { clamped } from "../numbers/clamped";
 import { BIT_DEPTHS, type BitDepth, depthFor } from "../image/bit-depth";
@@ -8,14 +8,14 @@ import { FORMAT_IDS, outputFormat, type OutputFormat } from "./output-formats";
 export const QUALITIES = ["small", "good", "best"] as const;
 export type Quality = (typeof QUALITIES)[number];
 
-/** Ways to get to another frame rate: the nearest frame, or two mixed by how near they are. */
+/** Frame rate conversion: the nearest frame, or two blended by their distance. */
 export const RETIMINGS = ["repeat", "blend"] as const;
 export type Retiming = (typeof RETIMINGS)[number];
 
-/** Loudness in LUFS after EBU R 128 that programmes are brought to; any from −31 to −8 can be set. */
+/** Loudness targets in LUFS after EBU R 128, and the range that can be set. */
 export const LOUDNESS = { least: -31, most: -8, online: -14, broadcast: -23 } as const;
 
-/** Frames per second of a file that is made. */
+/** Frame rates of exported files, in frames per second. */
 const OUTPUT_RATES = { least: 1, most: 240 };
 const OutputRate = Rate.refine(
   (rate) => framesPerSecond(rate) >= OUTPUT_RATES.least && framesPerSecond(rate) <= OUTPUT_RATES.most,
@@ -26,20 +26,20 @@ const OutputRate = Rate.refine(
 
 export const OutputSettings = z.object({
   format: z.enum(FORMAT_IDS),
-  /** In words, or as the encoder's own number. */
+  /** Named, or the encoder's own number. */
   quality: z.union([z.enum(QUALITIES), z.number().min(0).max(300)]),
-  /** Megabytes that the file must not pass; null for as many as it takes. */
+  /** Largest file in megabytes; null for no limit. */
   mostMegabytes: z.number().min(0.1).max(1_000_000).nullable(),
-  /** Bits of a sample, where the format has a choice; as many as the film has if null. */
+  /** Bits per sample, where the format has a choice; the film's if null. */
   depth: z.literal(BIT_DEPTHS).nullable().default(null),
-  /** Frames a second; the film's if null. */
+  /** Frames per second; the film's if null. */
   rate: OutputRate.nullable(),
   retiming: z.enum(RETIMINGS),
-  /** LUFS; as loud as it is if null. */
+  /** LUFS; unchanged if null. */
   loudness: z.number().min(LOUDNESS.least).max(LOUDNESS.most).nullable(),
-  /** How much it is sharpened, 0 to 100. */
+  /** Strength of sharpening, 0 to 100. */
   sharpening: z.number().min(0).max(100),
-  /** The folder that it is written to, of those that the operator allows, or beside the film; null for the library's own. */
+  /** Destination: one of the folders that the operator allows, or beside the film; null for the library's own. */
   folder: z.union([z.object({ path: z.string().min(1).max(4000) }), z.literal("beside")]).nullable(),
 });
 export type OutputSettings = z.infer<typeof OutputSettings>;
@@ -56,7 +56,7 @@ export const USUAL_OUTPUT: OutputSettings = {
   folder: null,
 };
 
-/** Rates that are offered, beside the film's own. */
+/** Rates offered beside the film's own. */
 export const RATES: readonly Rate[] = [
   { num: 24_000, den: 1001 },
   { num: 24, den: 1 },
@@ -68,26 +68,26 @@ export const RATES: readonly Rate[] = [
   { num: 60, den: 1 },
 ];
 
-/** The number that a format's encoder is given: a whole one within what it takes; 0 where it has none. */
+/** The encoder's quality number: whole, within its range; 0 where it has none. */
 export function qualityNumber({ quality: scale }: OutputFormat, quality: OutputSettings["quality"]): number {
   if (!scale) return 0;
   return typeof quality === "number" ? Math.round(clamped(quality, scale.least, scale.most)) : scale[quality];
 }
 
-/** The bits of a sample that a film with so many is exported with. */
+/** Bits per sample with which a film is exported. */
 export function outputDepth({ format, depth }: Pick<OutputSettings, "format" | "depth">, film: number): BitDepth {
   const { depths } = outputFormat(format);
   const wanted = depth ?? depthFor(film);
   return depths.includes(wanted) ? wanted : depths[0];
 }
 
-/** How ffmpeg encodes the picture. */
+/** ffmpeg's options for the picture. */
 export const pictureArguments = (settings: OutputSettings, depth: BitDepth): readonly string[] => {
   const format = outputFormat(settings.format);
   return format.picture(qualityNumber(format, settings.quality), depth);
 };
 
-/** The rate that is rendered, and whether that is another one than the film's. */
+/** The rendered rate, and whether it differs from the film's. */
 export function outputRate({ rate }: Pick<OutputSettings, "rate">, film: Rate): { rate: Rate; isOther: boolean } {
   const isOther = rate !== null && Math.abs(framesPerSecond(rate) - framesPerSecond(film)) > 1e-9;
   return { rate: isOther ? rate : film, isOther };

@@ -1,4 +1,4 @@
-/** The paths of a version as tables: a row for each frame, or for each keyframe. Places are in source pixels as displayed. */
+/** The paths of a version as tables: a row per frame, or per keyframe. Places are in source pixels as displayed. */
 import { csvFormatRows } from "d3-dsv";
 import type { ShownAt } from "../composition/composition";
 import { boxCentre } from "../geometry/box";
@@ -21,7 +21,7 @@ const KEY_COLUMNS = ["frame", "timecode", "shot", "pane", "x", "y", "height", "e
 
 const rounded = (value: number): string => String(Math.round(value * 1000) / 1000);
 
-/** Where the windows are at each frame that is shown: their centres and sizes. */
+/** The windows at each frame that is shown: centres and sizes. */
 export function writePathCsv(shots: readonly WrittenShot[], clock: Clock): string {
   const rows = shots.flatMap(({ number, kept, shown }) =>
     kept.flatMap(framesOf).flatMap((frame) =>
@@ -43,7 +43,7 @@ export function writePathCsv(shots: readonly WrittenShot[], clock: Clock): strin
   return `${csvFormatRows([[...FRAME_COLUMNS], ...rows])}\n`;
 }
 
-/** The keys of the windows' paths: their centres and heights. */
+/** The keys of the windows' paths: centres and heights. */
 export function writeKeysCsv(shots: readonly WrittenShot[], clock: Clock): string {
   const rows = shots.flatMap(({ number, keys }) =>
     keys.flatMap((ofPane, pane) =>

@@ -1,4 +1,4 @@
-/** All work on a film in one document (docs/formats.md), to be opened on another machine or beside the film itself. */
+/** All work on a film in one document (docs/formats.md), to be opened on another machine or beside the film. */
 import { z } from "zod";
 import { Caption } from "../captions/caption";
 import { ClipWithFile } from "../clips/clip";
@@ -19,7 +19,7 @@ import { Frame, FrameRange } from "../time/rate";
 import { asWrittenToday } from "./older-words";
 
 const VersionInProject = Version.extend({
-  /** What it says of shots. */
+  /** Its settings of shots. */
   shots: z.array(z.object({ shotId: ShotId, says: ShotInVersion })),
   handKeys: z.array(HandKey),
 });
@@ -29,14 +29,14 @@ export const Project = z.object({
   version: z.literal(2),
   film: z.object({
     name: z.string().min(1).max(255),
-    /** What was found out about its file. */
+    /** Facts about its file. */
     info: FilmInfo,
-    /** Of its file, by which it is known wherever it lies. */
+    /** Fingerprint of its file, by which it is recognised in any place. */
     fingerprint: z.string(),
     sensitivity: z.int().min(0).max(100),
     attention: AttentionSettings.default(USUAL_ATTENTION),
   }),
-  /** What the film is made of, in order; none where it is one file. */
+  /** The clips of the film, in order; none where it is one file. */
   clips: z.array(ClipWithFile).default([]),
   shots: z.array(Shot).refine((shots) => shots.every(({ start }, i) => i === 0 || start > shots[i - 1]!.start), {
     error: "The shots do not follow each other",
@@ -46,13 +46,13 @@ export const Project = z.object({
   people: z.array(PersonEdit.extend({ number: z.int(), signature: z.array(z.number()).nullable(), seen: z.number() })),
   trackEdits: z.array(z.object({ trackId: TrackId, edit: TrackEdit })),
   captions: z.array(Caption).default([]),
-  /** What was found in the film; nothing that anybody has set. */
+  /** What was found in the film, without the editor's settings. */
   analysis: z.object({
     candidates: z.array(TransitionCandidate),
     tracks: z.array(z.object({ range: FrameRange, tracks: z.array(PackedTrack) })),
     markTracks: z.array(z.object({ basis: z.string(), track: PackedTrack })),
     undecoded: z.array(FrameRange),
-    /** What goes on in each frame, as `packActivity` packs it, in base 64; empty where that is not known. */
+    /** Activity of each frame, packed by `packActivity`, in base 64; empty where it is unknown. */
     activity: z.string(),
   }),
 });
@@ -78,10 +78,9 @@ export function readProject(text: string): Project {
 }
 
 /**
- * The same work for another film: nothing in it has an id that something else may have.
- *
+ * The same work for another film, with new ids throughout.
  * @param filmId id of that film
- * @param newId gives an id that nothing has
+ * @param newId gives an unused id
  */
 export function forAnotherFilm(project: Project, filmId: string, newId: () => string): Project {
   const ids = new Map<string, string>();

@@ -1,4 +1,4 @@
-/** Takes what was found in a film from a report, so that a path can be laid without looking at the film again. */
+/** Reads the findings of a film from a report, so that a path can be laid without analysing the film again. */
 import type { Box, Size } from "../geometry/box";
 import type { Transition } from "../shots/transition";
 import type { Track } from "../subjects/tracking/track";
@@ -20,7 +20,7 @@ export interface ReadFilm {
   rate: Rate;
   frames: number;
   lacking: Lacking;
-  /** What was converted of the shots; undefined for all of them. */
+  /** The ranges of the shots that were converted; undefined for all. */
   kept: FrameRange[] | undefined;
   shots: { range: FrameRange; begins: Transition; active: Box | null; tracks: Track[] }[];
 }
@@ -30,7 +30,7 @@ const rangesOf = (pairs: readonly [number, number][] = []): FrameRange[] =>
 
 const boxOf = ([x, y, width, height]: readonly [number, number, number, number]): Box => ({ x, y, width, height });
 
-/** Reads JSON of one of several formats, which are told apart by their names. */
+/** Reads JSON in one of several formats, which are told apart by their names. */
 function parse<T>(text: string, schemas: Readonly<Record<string, z.ZodType<T>>>, from: string): T {
   let json: unknown;
   try {
@@ -51,13 +51,13 @@ const REPORTS = { "glad-pan/report": Report, "glad-pan/analysis": AnalysisReport
 
 /** The flags of a version, as a report or a list has them. */
 export interface ReadFlags {
-  /** What they are of: a film, and the version where that has a name. */
+  /** Film, and version where that has a name. */
   of: string;
   rate: Rate;
   flags: ListedFlag[];
 }
 
-/** @throws ReportError that says what is wrong with the text */
+/** @throws ReportError with what is wrong with the text */
 export function readFlags(text: string): ReadFlags {
   const read = parse<Report | FlagList>(
     text,
@@ -73,7 +73,7 @@ export function readFlags(text: string): ReadFlags {
   return { of: `${file}, ${width} × ${height}`, rate: { num, den }, flags: read.flags };
 }
 
-/** @throws ReportError that says what is wrong with the text */
+/** @throws ReportError with what is wrong with the text */
 export function readReport(text: string): ReadFilm {
   const { source, shots, tracks, ...report } = parse<Report | AnalysisReport>(text, REPORTS, "`convert` or `analyse`");
   return {

@@ -11,8 +11,8 @@ import { SWITCH_CAUSES } from "../subjects/attention/switches";
 import { ListedFlag } from "./flags";
 
 /**
- * The report of a conversion: what was found and where the window went, as an open format (docs/formats.md).
- * Frames are integers on the film's grid, ranges half-open, places in source pixels as displayed.
+ * The report of a conversion: findings and windows, as an open format (docs/formats.md). Frames are integers on the film's
+ * grid, ranges half-open, places in source pixels as displayed.
  */
 
 const Frame = z.int().min(0);
@@ -37,29 +37,29 @@ const Share = z.number().min(0).max(1);
 const FoundShot = z.object({
   start: Frame,
   end: Frame,
-  /** How it begins; the first shot of the range begins with a cut. */
+  /** Its transition; the first shot of the range begins with a cut. */
   transition: z.enum(TRANSITION_KINDS),
-  /** For a dissolve, wipe or fade, the frames that are mixed. */
+  /** Frames mixed by a dissolve, wipe or fade. */
   range: z.tuple([Frame, Frame]).optional(),
   /** The track that is followed, or followed most; null where nothing is. */
   subject: z.string().nullable(),
-  /** Why, in words, and how sure that is. */
+  /** Why, in words, and how certain that is. */
   reason: z.string(),
   certainty: Share,
-  /** What is followed from when on, where that changes within the shot; none for nothing. */
+  /** What is followed from which frame on, where that changes within the shot; an empty list for nothing. */
   switches: z
     .array(
       z.object({
         frame: Frame,
         tracks: z.array(z.string()),
-        /** Why; null for what the shot begins with. */
+        /** Reason; null for the start of the shot. */
         cause: z.enum(SWITCH_CAUSES).nullable(),
         /** How the window gets there. */
         by: z.enum(["cut", "pan"]),
       }),
     )
     .optional(),
-  /** The part of the picture that is not the film's own bars; left out where it has none. */
+  /** The picture area without letterbox; left out where there is none. */
   active: BoxTuple.optional(),
 });
 const endsAfterStart = (shot: { start: number; end: number }) => shot.end > shot.start;
@@ -67,16 +67,16 @@ const WRONG_ORDER = "a shot must end after it starts";
 
 const ReportShot = FoundShot.extend({
   movement: z.enum(MOVEMENTS),
-  /** Why that movement; null where it was asked for. */
+  /** Why that movement; null where it was set. */
   movementReason: z.string().nullable(),
   keys: z.array(ReportKey).min(1),
-  /** Where the film is shown in the frame; left out where it covers all of it. The windows have its shape. */
+  /** Box of the film in the frame; left out where it covers all of it. The windows have its aspect ratio. */
   pane: BoxTuple.optional(),
-  /** What lies behind it then. */
+  /** The backdrop then. */
   backdrop: Backdrop.optional(),
-  /** How its border looks then. */
+  /** Its edge then. */
   edge: Edge.optional(),
-  /** The second and third pane of a stack; what is told of the shot itself is its first one's. */
+  /** The second and third pane of a stack; the shot's own fields are those of its first. */
   others: z
     .array(
       z.object({
@@ -84,9 +84,9 @@ const ReportShot = FoundShot.extend({
         subject: z.string().nullable(),
         movement: z.enum(MOVEMENTS),
         keys: z.array(ReportKey).min(1),
-        /** One for each frame of the shot. */
+        /** One per frame of the shot. */
         windows: z.array(WindowTuple),
-        /** What the pane shows instead of the film, whose windows say nothing then. */
+        /** Shown in the pane instead of the film; the windows are then meaningless. */
         own: PanePicture.optional(),
       }),
     )
@@ -100,19 +100,19 @@ const ReportTrack = z.object({
   shot: z.int().min(0),
   start: Frame,
   boxes: z.array(BoxTuple.nullable()),
-  /** How sure the detectors were. */
+  /** Confidence of the detectors. */
   confidence: Share,
-  /** What kind of thing it is. */
+  /** Class of a thing. */
   label: z.string().optional(),
-  /** Who it is; the same through the whole film. */
+  /** Identity, the same through the whole film. */
   who: z.string().optional(),
-  /** For a face, the person's track that it belongs to. */
+  /** For a face, the track of its person. */
   person: z.string().optional(),
   /** For a face, when it speaks: [start, end). */
   speaking: z.array(z.tuple([Frame, Frame])).optional(),
   /** When it moves by itself: [start, end). */
   acting: z.array(z.tuple([Frame, Frame])).optional(),
-  /** For a face, which way it looks: [frame, sine of the head's turn, positive to the right of the picture]. */
+  /** For a face, its direction: [frame, sine of the head's turn, positive to the right of the picture]. */
   facing: z.array(z.tuple([Frame, z.number().min(-1).max(1)])).optional(),
 });
 
@@ -123,7 +123,7 @@ const Source = z.object({
   /** Frames per second as [numerator, denominator]. */
   rate: z.tuple([z.int().positive(), z.int().positive()]),
   frames: z.int().positive(),
-  /** Frames that repeat the one before because the film has no picture of its own for them; left out if there are none. */
+  /** Frames that repeat the one before because the film lacks their pictures; left out if there are none. */
   repeated: z
     .object({
       frames: z.int().positive(),
@@ -133,11 +133,11 @@ const Source = z.object({
     .optional(),
   /** Frames whose pictures cannot be decoded, [start, end); left out if there are none. */
   undecoded: z.array(z.tuple([Frame, Frame])).optional(),
-  /** Frames that the file claims to have after these, and lacks; left out if it is whole. */
+  /** Frames that the file announces after these, and lacks; left out if it is complete. */
   cutOff: z.int().positive().optional(),
 });
 
-/** What is found in a film, without a version. */
+/** Findings in a film, without a version. */
 export const AnalysisReport = z.object({
   format: z.literal("glad-pan/analysis"),
   version: z.literal(2),
@@ -152,15 +152,15 @@ export const Report = z.object({
   version: z.literal(2),
   source: Source,
   target: z.object({ width: Side, height: Side }),
-  /** What was converted of the shots, [start, end); left out where it is all of them. */
+  /** The ranges of the shots that were converted, [start, end); left out where it is all of them. */
   kept: z.array(z.tuple([Frame, Frame])).optional(),
   shots: z.array(ReportShot).min(1),
   tracks: z.array(ReportTrack),
   /** [x, y, height] for every source frame of the converted range. */
   windows: z.array(WindowTuple),
-  /** What deserves a flag; left out where nobody has looked. */
+  /** Flags; left out where the film was not checked. */
   flags: z.array(ListedFlag).optional(),
-  /** What is said, in frames of the film; left out where nothing was brought along. */
+  /** Captions, in frames of the film; left out where none were given. */
   captions: z.array(Caption.omit({ id: true })).optional(),
 });
 export type Report = z.infer<typeof Report>;

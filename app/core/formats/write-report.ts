@@ -1,4 +1,4 @@
-/** Writes reports of what was found, and of where the window went. */
+/** Writes reports of findings, and of the windows. */
 import { type z } from "zod";
 import type { Box, Size } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
@@ -14,13 +14,13 @@ import { type AnalysisReport, type Report, type WindowTuple } from "./report";
 
 export interface FoundShotData {
   range: FrameRange;
-  /** How it begins. */
+  /** Its transition. */
   begins: Transition;
   subjectId: string | null;
   reason: string;
   certainty: number;
   tracks: readonly Track[];
-  /** What is followed when, in order. */
+  /** What is followed, and when, in order. */
   spans: readonly Omit<FollowSpan, "subject">[];
   active: Box | null;
 }
@@ -33,9 +33,9 @@ export interface ReportedFilm {
   lacking?: Lacking;
 }
 
-/** Thousandths of a pixel are more than anybody can see, and keep the file small. */
+/** Thousandths of a pixel are invisible, and keep the file small. */
 const rounded = (value: number): number => Math.round(value * 1000) / 1000;
-/** Boxes are measured in whole small-frame pixels at best. */
+/** Boxes are accurate to whole pixels of the small frame at best. */
 const tenths = (value: number): number => Math.round(value * 10) / 10;
 const boxTuple = (box: Box): [number, number, number, number] => [
   tenths(box.x),
@@ -120,7 +120,7 @@ const windowTuple = ({ x, y, height }: CropWindow): z.infer<typeof WindowTuple> 
 const reportKeys = (keys: readonly Key[]) =>
   keys.map((key) => ({ ...key, x: rounded(key.x), y: rounded(key.y), height: rounded(key.height) }));
 
-/** What is told of a shot that does not fill its frame, or with several panes. */
+/** Fields of a shot that does not fill its frame, or has several panes. */
 function laidOutOf({ laidOut: { panes, own = [], backdrop, edge }, others }: LaidShot) {
   if (!backdrop && others.length === 0) return {};
   const [first, ...rest] = panes.map(boxTuple);

@@ -1,6 +1,6 @@
 import { z } from "zod";
 
-/** Pixels of a source; no picture has more. */
+/** Pixels of a source, within the bounds of any picture. */
 export const Pixels = z.number().min(-100_000).max(100_000);
 export const Length = Pixels.positive();
 
@@ -13,7 +13,7 @@ export interface Size {
   height: number;
 }
 
-/** All of a picture, as a box. */
+/** The whole picture as a box. */
 export const wholeOf = ({ width, height }: Size): Box => ({ x: 0, y: 0, width, height });
 
 export interface Point {
@@ -32,7 +32,7 @@ export const boxAround = (centre: Point, size: Size): Box => ({
   height: size.height,
 });
 
-/** The smallest box that holds all of at least one. */
+/** The smallest box that contains all of at least one. */
 export function boxUnion(boxes: readonly Box[]): Box {
   const x = Math.min(...boxes.map((box) => box.x));
   const y = Math.min(...boxes.map((box) => box.y));
@@ -57,7 +57,7 @@ export function boxIou(a: Box, b: Box): number {
 export const sameBox = (a: Box, b: Box): boolean =>
   a.x === b.x && a.y === b.y && a.width === b.width && a.height === b.height;
 
-/** Whether `inner` lies wholly inside `outer`, give or take `tolerance` pixels. */
+/** Whether `inner` lies inside `outer`, within a tolerance in pixels. */
 export const boxContains = (outer: Box, inner: Box, tolerance = 0): boolean =>
   inner.x >= outer.x - tolerance &&
   inner.y >= outer.y - tolerance &&
@@ -66,7 +66,7 @@ export const boxContains = (outer: Box, inner: Box, tolerance = 0): boolean =>
 
 export const moveBox = (box: Box, { x, y }: Point): Box => ({ ...box, x: box.x + x, y: box.y + y });
 
-/** The part that two boxes share; its width or height is 0 if there is none. */
+/** The intersection of two boxes; width or height is 0 if it is empty. */
 export function boxIntersection(a: Box, b: Box): Box {
   const x = Math.max(a.x, b.x);
   const y = Math.max(a.y, b.y);
@@ -78,19 +78,19 @@ export function boxIntersection(a: Box, b: Box): Box {
   };
 }
 
-/** The part of a box inside a picture of the given size; its width or height is 0 if there is none. */
+/** The part of a box inside a picture; width or height is 0 if it is empty. */
 export function clipBox(box: Box, picture: Size): Box {
   const inside = boxIntersection(box, wholeOf(picture));
   return { ...inside, x: Math.min(picture.width, inside.x), y: Math.min(picture.height, inside.y) };
 }
 
-/** The part of a box inside a picture; null where less than a pixel of it is. */
+/** The part of a box inside a picture; null if less than a pixel of it is. */
 export function visiblePart(box: Box, picture: Size): Box | null {
   const clipped = clipBox(box, picture);
   return clipped.width >= 1 && clipped.height >= 1 ? clipped : null;
 }
 
-/** A box that goes a share of the way that another goes `from` … `to`. */
+/** A box moved by a share of the way from `from` to `to`. */
 export const driftBox = (box: Box, from: Box, to: Box, share: number): Box => ({
   x: box.x + share * (to.x - from.x),
   y: box.y + share * (to.y - from.y),
@@ -113,7 +113,7 @@ export const scaleBox = (box: Box, factor: number): Box => ({
   height: box.height * factor,
 });
 
-/** Where a box is when one that it lies in, or beside, is moved and resized to be another. */
+/** Maps a box as the boxes `from` and `to` map onto each other. */
 export function mapBox({ x, y, width, height }: Box, from: Box, to: Box): Box {
   const [across, down] = [to.width / from.width, to.height / from.height];
   return {

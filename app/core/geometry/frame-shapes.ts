@@ -1,4 +1,4 @@
-/** Frame shapes that are asked for most, and how a size is changed. */
+/** Common aspect ratios of frames, and changing a size. */
 import type { Size } from "./box";
 import { shapesTexts } from "../../texts/shapes";
 
@@ -22,11 +22,11 @@ export const FRAME_SHAPES: readonly FrameShape[] = [
   { name: t.cinema219, sizes: sizes([2520, 1080], [1680, 720], [5040, 2160]) },
 ];
 
-/** The usual shape that a size has; undefined for any other. */
+/** The common aspect ratio of a size; undefined for any other. */
 export const shapeOf = ({ width, height }: Size): FrameShape | undefined =>
   FRAME_SHAPES.find(({ sizes: [usual] }) => width * usual!.height === height * usual!.width);
 
-/** What a version of a size is called until somebody names it. */
+/** Name of a version of some size until it is given one. */
 export const nameOfSize = (size: Size): string => shapeOf(size)?.name ?? `${size.width} × ${size.height}`;
 
 /** The nearest even number of pixels, because of 4:2:0 chroma. */
@@ -43,6 +43,6 @@ export function resized(size: Size, side: "width" | "height", pixels: number, ra
 
 export const swapped = ({ width, height }: Size): Size => ({ width: height, height: width });
 
-/** How many times the picture is enlarged by the largest window: less than 1 where it is made smaller. */
+/** Scale of the picture at the largest window: less than 1 where it is reduced. */
 export const leastEnlargement = (picture: Size, target: Size): number =>
   Math.max(target.width / picture.width, target.height / picture.height);

@@ -1,13 +1,13 @@
 import { clamped } from "../numbers/clamped";
 import type { Box, Point, Size } from "./box";
 
-/** Which sides of a box are moved: -1 for its left or top, 1 for its right or foot, 0 for neither. */
+/** The sides of a box that are moved: -1 for left or top, 1 for right or foot, 0 for neither. */
 export interface Sides {
   x: -1 | 0 | 1;
   y: -1 | 0 | 1;
 }
 
-/** Where one axis of a box begins and ends when one of its sides, or with 0 all of it, is moved. */
+/** Start and length of a box on one axis after a side was moved, or, with 0, the whole box. */
 function moved(from: number, length: number, side: -1 | 0 | 1, by: number, room: number, least: number) {
   const end = from + length;
   if (side < 0) {
@@ -18,14 +18,14 @@ function moved(from: number, length: number, side: -1 | 0 | 1, by: number, room:
   return [from, length] as const;
 }
 
-/** A box of which some sides were moved; it stays inside the picture, and no side is shorter than `least`. */
+/** A box with some sides moved, inside the picture, with no side shorter than `least`. */
 export function resizeBox(box: Box, { x, y }: Sides, by: Point, picture: Size, least: number): Box {
   const [left, width] = moved(box.x, box.width, x, by.x, picture.width, least);
   const [top, height] = moved(box.y, box.height, y, by.y, picture.height, least);
   return { x: left, y: top, width, height };
 }
 
-/** A box moved as a whole, as far as the picture goes. */
+/** A box moved as a whole, within the picture. */
 export const shiftBox = (box: Box, by: Point, picture: Size): Box => ({
   ...box,
   x: clamped(box.x + by.x, 0, picture.width - box.width),

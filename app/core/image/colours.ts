@@ -1,9 +1,9 @@
-/** A picture's colours as networks take them. */
+/** Converts a picture's colours for networks. */
 import type { Box } from "../geometry/box";
 import { KernelMemory, loops } from "../kernel/kernel";
 import type { YuvImage } from "./yuv-image";
 
-/** What becomes of a colour's value from 0 to 255. */
+/** Maps a colour value from 0 to 255. */
 export interface Range {
   scale: number;
   offset: number;
@@ -13,10 +13,9 @@ export interface Range {
 const FIELDS = 12;
 
 /**
- * Writes Rec.709's colours of a part of a picture.
- *
- * @param part its corner in the picture, at even pixels; where it reaches beyond the picture, that is black
- * @param plane values of a plane, or 0 for none, as the kernel's `writeColours` takes it
+ * Writes the Rec.709 colours of a part of a picture.
+ * @param part its corner in the picture, at even pixels; black where it reaches beyond the picture
+ * @param plane values of a plane, or 0 for none, as in the kernel's `writeColours`
  */
 function write(image: YuvImage, part: Box, range: Range, out: Float32Array, plane: number): void {
   const memory = new KernelMemory();
@@ -32,7 +31,7 @@ function write(image: YuvImage, part: Box, range: Range, out: Float32Array, plan
   out.set(memory.floats(to, out.length));
 }
 
-/** Red, green and blue of each pixel, interleaved; three values for each pixel of the part. */
+/** Red, green and blue of each pixel, interleaved. */
 export const writeInterleaved = (image: YuvImage, part: Box, range: Range, out: Float32Array): void =>
   write(image, part, range, out, 0);
 

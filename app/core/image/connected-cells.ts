@@ -1,17 +1,16 @@
 import type { Box, Size } from "../geometry/box";
 
 export interface Region {
-  /** Indices of the cells, row by row. */
+  /** Indices of the cells, in row-major order. */
   cells: number[];
   /** The box around them, in cells. */
   box: Box;
 }
 
 /**
- * The cells of a grid that hang together with one of them.
- *
- * @param belongs whether a cell, by its index row by row, is of those that are looked for
- * @param reach how many cells away on each axis a cell may be from one that it hangs together with
+ * The cells of a grid connected with one of them.
+ * @param belongs whether a cell, by its row-major index, is one of those looked for
+ * @param reach largest distance on each axis, in cells, between connected cells
  */
 export function connectedCells(
   { width, height }: Size,

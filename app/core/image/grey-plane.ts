@@ -1,15 +1,15 @@
 import type { Size } from "../geometry/box";
 import { halvePlane, type YuvImage } from "./yuv-image";
 
-/** Samples of grey, 0 to 255, row by row. */
+/** Grey samples, 0 to 255, in row-major order. */
 export interface GreyPlane extends Size {
   samples: Uint8Array;
 }
 
-/** A picture's luma; it is not copied. */
+/** A picture's luma, without a copy. */
 export const lumaOf = ({ width, height, luma }: YuvImage): GreyPlane => ({ width, height, samples: luma });
 
-/** A plane with half as many samples each way, each the mean of four. */
+/** A plane at half the size each way, each sample the mean of four. */
 export function halved({ width, height, samples }: GreyPlane): GreyPlane {
   const half = { width: width >> 1, height: height >> 1 };
   return { ...half, samples: halvePlane(samples, width, half.width, half.height) };

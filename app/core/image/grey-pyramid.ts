@@ -1,16 +1,16 @@
 import { type GreyPlane, halved, lumaOf } from "./grey-plane";
 import type { YuvImage } from "./yuv-image";
 
-/** Pixels of the picture to a sample of the largest level, each way. */
+/** Pixels of the picture per sample of the largest level, each way. */
 export const PYRAMID_SCALE = 2;
 
-/** Levels of a pyramid: enough that a shift of an eighth of the picture is a few samples in the smallest. */
+/** Levels of a pyramid: enough that a shift by an eighth of the picture is a few samples in the smallest. */
 const LEVELS = 4;
 
-/** Mean difference of the smallest levels, of 255, from which on a picture shows something else than the one before. */
+/** Mean difference of the smallest levels, of 255, above which two pictures show different things. */
 const OTHER = 20;
 
-/** Whether a picture shows something else than another: a cut or a flash is between them, or the camera was thrown round. */
+/** Whether two pictures show different things: a cut or flash lies between them, or a whip pan. */
 export function showsOther(before: readonly GreyPlane[], now: readonly GreyPlane[]): boolean {
   const [a, b] = [before, now].map((pyramid) => pyramid.at(-1)!.samples) as [Uint8Array, Uint8Array];
   let sum = 0;
@@ -18,7 +18,7 @@ export function showsOther(before: readonly GreyPlane[], now: readonly GreyPlane
   return sum > OTHER * a.length;
 }
 
-/** The picture's luma in half its size, and again in halves of that; the largest first. */
+/** The picture's luma at half its size, and at successive halves of that; the largest first. */
 export function greyPyramid(image: YuvImage): GreyPlane[] {
   const levels = [halved(lumaOf(image))];
   while (levels.length < LEVELS) {

@@ -3,22 +3,22 @@ import type { Size } from "../geometry/box";
 import { KernelMemory, loops } from "../kernel/kernel";
 
 /**
- * A picture in planes: luma at full size, the colour differences at half of it each way (4:2:0), 8 bits in Rec.709's
- * limited range. Rows from the top, without padding; width and height are even.
+ * A picture in planes: luma at full size, chroma at half of it each way (4:2:0), 8 bits in Rec.709's limited range. Rows
+ * from the top, without padding; width and height are even.
  */
 export interface YuvImage extends Size {
   luma: Uint8Array;
-  /** Blue and red colour difference, 128 for none. */
+  /** Blue and red chroma, 128 for none. */
   blue: Uint8Array;
   red: Uint8Array;
 }
 
-/** Luma of limited range, 16 to 235, to 0 to 255. */
+/** From luma of limited range, 16 to 235, to 0 to 255. */
 export const FULL_LUMA = Uint8Array.from({ length: 256 }, (_, y) => clamped(((y - 16) * 255) / 219, 0, 255));
-/** Colour difference of limited range to full range, both around 128. */
+/** From chroma of limited range to full range, both around 128. */
 export const FULL_CHROMA = Uint8Array.from({ length: 256 }, (_, c) => clamped(((c - 128) * 255) / 224 + 128, 0, 255));
 
-/** Reads planes that follow one another in a buffer; nothing is copied. */
+/** Views consecutive planes in a buffer, without a copy. */
 export function yuvImage(data: Uint8Array, { width, height }: Size): YuvImage {
   const plane = width * height;
   const half = plane >> 2;
@@ -53,7 +53,7 @@ export function cropYuv(image: YuvImage, firstRow: number, size: Size): YuvImage
   };
 }
 
-/** A plane with half as many samples each way, each the mean of four. */
+/** A plane at half the size each way, each sample the mean of four. */
 export function halvePlane(plane: Uint8Array, stride: number, width: number, height: number): Uint8Array {
   const memory = new KernelMemory();
   const [from, to] = [memory.put(plane), memory.take(width * height)];
@@ -61,7 +61,7 @@ export function halvePlane(plane: Uint8Array, stride: number, width: number, hei
   return memory.bytes(to, width * height).slice();
 }
 
-/** A picture of half the size, made even. */
+/** A picture at half the size, made even. */
 export function halveYuv(image: YuvImage): YuvImage {
   const [width, height] = [(image.width >> 2) << 1, (image.height >> 2) << 1];
   const halfChroma = (plane: Uint8Array) => halvePlane(plane, image.width >> 1, width >> 1, height >> 1);

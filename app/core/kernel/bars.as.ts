@@ -1,4 +1,4 @@
-/** The inner loop of looking for bars, in AssemblyScript (`npm run build:kernels`). */
+/** The inner loop of the detection of bars, in AssemblyScript (`npm run build:kernels`). */
 
 /**
  * Means of the segments of each row and of each column of a plane, as floats.

@@ -1,9 +1,9 @@
 /**
- * The inner loops of looking for edges, in AssemblyScript for WebAssembly SIMD (`npm run build:kernels`). Planes are of
- * bytes, row by row. Whole vectors may be read and written beyond a buffer's end.
+ * The inner loops of edge detection, in AssemblyScript for WebAssembly SIMD (`npm run build:kernels`). Planes are of bytes,
+ * in row-major order. Whole vectors may be read and written beyond a buffer's end.
  */
 
-/** 0 in the first and last column of a plane of 16-bit values. */
+/** Clears the first and last column of a plane of 16-bit values. */
 function clearColumns16(plane: usize, width: i32, height: i32): void {
   for (let y = 0; y < height; y++) {
     const row = plane + ((<usize>(y * width)) << 1);
@@ -19,8 +19,8 @@ function edgeAt(before: usize, after: usize, least: v128): v128 {
 }
 
 /**
- * Change of luma across each sample, to the right and downwards, in 16 bits, as far as it is an edge; 0 elsewhere and along
- * the border. Returns at how many samples there is an edge.
+ * Change of luma across each sample, to the right and downwards, in 16 bits, where it is an edge; 0 elsewhere and along the
+ * border. Returns the number of samples with an edge.
  */
 export function findEdges(samples: usize, width: i32, height: i32, least: i32, across: usize, down: usize): i32 {
   const count = width * height;
@@ -40,7 +40,7 @@ export function findEdges(samples: usize, width: i32, height: i32, least: i32, a
   return countEither(across, down, count);
 }
 
-/** At how many places there is something in either of two planes of 16-bit values. */
+/** Number of places that are not 0 in either of two planes of 16-bit values. */
 function countEither(a: usize, b: usize, count: i32): i32 {
   let found = 0;
   const last = (<usize>count) << 1;
@@ -48,7 +48,7 @@ function countEither(a: usize, b: usize, count: i32): i32 {
   return found;
 }
 
-/** Eight edges of one picture, as far as they are the same in another: of like sign, and the weaker at least half as strong. */
+/** Eight edges of one picture that are in another as well: of the same sign, and the weaker at least half as strong. */
 function common(a: v128, b: v128): v128 {
   const sizeA = i16x8.abs(a);
   const sizeB = i16x8.abs(b);
@@ -58,7 +58,7 @@ function common(a: v128, b: v128): v128 {
   return v128.and(v128.bitselect(a, b, i16x8.lt_s(sizeA, sizeB)), v128.and(alike, sameSign));
 }
 
-/** Leaves of the edges of one picture what is in another as well. Returns at how many samples that is. */
+/** Keeps the edges of one picture that are in another as well. Returns the number of samples with one. */
 export function keepCommonEdges(across: usize, down: usize, otherAcross: usize, otherDown: usize, count: i32): i32 {
   const last = (<usize>count) << 1;
   for (let at: usize = 0; at < last; at += 16) {
@@ -69,12 +69,10 @@ export function keepCommonEdges(across: usize, down: usize, otherAcross: usize, 
 }
 
 /**
- * Adds a picture to what is known of where there were edges one way in the last ones: a bit for each picture. An edge is
- * where luma changes from one sample to the next but one, and no less than it does beside it; what lies between two samples
- * is at either.
- *
- * @param seen the bits of each sample, the last picture's lowest
- * @param steps,edges room for a plane each
+ * Adds a picture to the record of edges in one direction over the last pictures, one bit each. An edge is where luma
+ * changes from one sample to the next but one, by no less than beside it; an edge between two samples counts at either.
+ * @param seen the bits of each sample, the latest picture's lowest
+ * @param steps,edges scratch planes
  * @param stride from a sample to the next one across the edges
  * @param mask all bits
  */
@@ -90,7 +88,7 @@ export function seeLines(
   mask: i32,
 ): void {
   const count = <usize>(width * height);
-  // Too small a picture has no line that lies between others.
+  // A smaller picture has no line between two others.
   if (count < 4 * stride) return;
   memory.fill(steps, 0, count);
   memory.fill(edges, 0, count);
@@ -126,7 +124,7 @@ export function seeLines(
   }
 }
 
-/** 0 in the first two and the last two columns of a plane. */
+/** Clears the first two and the last two columns of a plane. */
 function clearSides(plane: usize, width: i32, height: i32): void {
   for (let y = 0; y < height; y++) {
     const row = plane + <usize>(y * width);
@@ -136,11 +134,10 @@ function clearSides(plane: usize, width: i32, height: i32): void {
 }
 
 /**
- * For each line: in how many places there was an edge in enough of the pictures, and in how many places and pictures there
- * was one.
- *
- * @param across,along from a sample to the next one across the lines, and along them
- * @param staying,ever 32-bit numbers, one for each line
+ * For each line: the number of places with an edge in enough of the pictures, and the number of places and pictures with
+ * one.
+ * @param across,along strides to the next sample across and along the lines
+ * @param staying,ever 32-bit numbers, one per line
  */
 export function countLines(
   seen: usize,

@@ -1,9 +1,8 @@
-/** The inner loops of taking a frame's features, in AssemblyScript (`npm run build:kernels`). All counts are of 32 bits. */
+/** The inner loops of frame features, in AssemblyScript (`npm run build:kernels`). All counts are of 32 bits. */
 
 /**
- * Counts a plane's values in a histogram, and sums them up by cells of a grid.
- *
- * @param values what each of the 256 values counts as
+ * Counts a plane's values in a histogram, and sums them by cells of a grid.
+ * @param values weight of each of the 256 values
  * @param bins of 16 values each
  * @param cell side of a cell, in samples; the width is a multiple of it
  */
@@ -34,8 +33,8 @@ export function tallyLuma(
 }
 
 /**
- * The same for two planes of colour differences together: a histogram of both, in 8 × 8 bins of 32 values each way, and two
- * sums a cell, of blue and of red.
+ * The same for two chroma planes together: a joint histogram in 8 × 8 bins of 32 values each way, and two sums per cell, of
+ * blue and red.
  */
 export function tallyChroma(
   blue: usize,

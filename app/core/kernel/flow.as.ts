@@ -1,19 +1,23 @@
 /**
  * The inner loops of the optical flow, in AssemblyScript for WebAssembly SIMD (`npm run build:kernels`). Planes are of
- * 32-bit floats, row by row. Lines of a square are padded to whole vectors, so that loads reach some samples beyond it.
+ * 32-bit floats, in row-major order. Lines of a square are padded to whole vectors, so that loads reach some samples beyond
+ * it.
  */
 
-/** Samples on each side of a point that are compared. */
+/** Samples compared on each side of a point. */
 const RADIUS: i32 = 3;
 const SIDE: i32 = 2 * RADIUS + 1;
 const AREA: f32 = <f32>(SIDE * SIDE);
-/** Bytes of a padded line of the square, and of the larger one that its gradients are taken from. */
+/** Bytes of a padded line of the square, and of the larger one from which its gradients are taken. */
 const LINE: usize = 8 << 2;
 const WIDE_LINE: usize = 12 << 2;
 const STEPS: i32 = 5;
 /** A step of less than this, in samples, ends the search. */
 const SMALL_STEP: f32 = 0.04;
-/** Structure of less than this, in all or beside the largest there can be, is a straight edge's, or noise. */
+/**
+ * Determinant of the structure tensor below which, absolutely or relative to its largest value, a point is on a straight
+ * edge, or is noise.
+ */
 const LEAST_DETERMINANT: f64 = 1e-3 * 49 * 49;
 const LEAST_RELATIVE: f64 = 1e-6;
 
@@ -33,7 +37,7 @@ class Level {
 }
 const LEVEL_BYTES: usize = 16;
 
-/** Points to be followed, in samples of the first level, and what becomes of each. */
+/** Points to be followed, in samples of the first level, and the result for each. */
 @unmanaged
 class Points {
   count: i32;
@@ -41,7 +45,7 @@ class Points {
   y: usize;
   dx: usize;
   dy: usize;
-  /** Mean difference of what was found from what was looked for; the largest number there is where nothing was. */
+  /** Mean difference between the match and the original; the largest number there is where there was none. */
   residual: usize;
   /** Root mean square of the gradient there. */
   contrast: usize;
@@ -56,23 +60,23 @@ function total(v: v128): f32 {
   return f32x4.extract_lane(v, 0) + f32x4.extract_lane(v, 1) + (f32x4.extract_lane(v, 2) + f32x4.extract_lane(v, 3));
 }
 
-/** From one to another by a share of the way. */
+/** Interpolates linearly. */
 function mix(from: v128, to: v128, share: v128): v128 {
   return f32x4.add(from, f32x4.mul(share, f32x4.sub(to, from)));
 }
 
-/** Four samples between those at an address and those beside them. */
+/** Four samples interpolated between those at an address and those beside them. */
 function beside(at: usize, fx: v128): v128 {
   return mix(v128.load(at), v128.load(at, 4), fx);
 }
 
-/** Whether a square around a point can be sampled; not if the point is nowhere. */
+/** Whether a square around a point can be sampled; not if the point is undefined. */
 function isInside(level: Level, x: f32, y: f32, radius: i32): bool {
   const far = <f32>radius;
   return x >= far && y >= far && x < <f32>(level.width - radius - 1) && y < <f32>(level.height - radius - 1);
 }
 
-/** Improves a guess of where a point went on one level; false if it cannot be told there. */
+/** Improves a guess of a point's place on one level; false if that is not possible. */
 function refine(level: Level, x: f32, y: f32, guessX: f32, guessY: f32): bool {
   const stride = (<usize>level.width) << 2;
   const far = RADIUS + 1;
@@ -163,7 +167,7 @@ function refine(level: Level, x: f32, y: f32, guessX: f32, guessY: f32): bool {
       byY = f32x4.add(byY, f32x4.mul(left, v128.load(gradientY + to)));
       byY = f32x4.add(byY, f32x4.mul(right, v128.load(gradientY + to, 16)));
     }
-    // A common change of light is no movement.
+    // A common change of brightness is no movement.
     mean = total(sum) / AREA;
     const bx = <f64>(total(byX) - mean * sx);
     const by = <f64>(total(byY) - mean * sy);
@@ -175,7 +179,7 @@ function refine(level: Level, x: f32, y: f32, guessX: f32, guessY: f32): bool {
   }
   foundX = dx;
   foundY = dy;
-  // What was sampled last stands for where the last, small step ended.
+  // The last sampled values stand for those after the last, small step.
   const common = f32x4.splat(mean);
   let difference = f32x4.splat(0);
   for (let at = errors; at < errors + 7 * LINE; at += LINE) {
@@ -194,7 +198,7 @@ function follow(levels: usize, count: i32, x: f32, y: f32, guessX: f32, guessY: 
   for (let level = count - 1; level > 0; level--) {
     const scale: f32 = 1 / <f32>(1 << level);
     const at = changetype<Level>(levels + <usize>level * LEVEL_BYTES);
-    // A level that is too coarse to tell leaves it to the next one.
+    // A level too coarse to decide leaves it to the next one.
     if (refine(at, (x + 0.5) * scale - 0.5, (y + 0.5) * scale - 0.5, dx, dy)) {
       dx = foundX;
       dy = foundY;
@@ -206,10 +210,9 @@ function follow(levels: usize, count: i32, x: f32, y: f32, guessX: f32, guessY: 
 }
 
 /**
- * Follows points from one picture to the next. Every search begins where the point was and, if the whole picture went
- * somewhere, also there; what is more like the point is taken.
- *
- * @param shiftX,shiftY where the whole picture went, in samples of the smallest level
+ * Follows points from one picture to the next. Every search starts at the point's place and, if the whole picture moved,
+ * also at the shifted place; the better match is taken.
+ * @param shiftX,shiftY shift of the whole picture, in samples of the smallest level
  */
 export function followPoints(levels: usize, count: i32, points: Points, shiftX: f32, shiftY: f32): void {
   for (let i = 0; i < points.count; i++) {
@@ -232,7 +235,7 @@ function keep(points: Points, at: usize): f32 {
   return residual;
 }
 
-/** The middle of the most structured block of each cell of a grid, where there is any structure; returns how many. */
+/** The centre of the most structured block in each cell of a grid, where there is any structure; returns how many. */
 export function findCorners(
   plane: usize,
   width: i32,
@@ -268,7 +271,7 @@ export function findCorners(
   return <i32>count;
 }
 
-/** The smaller eigenvalue of the structure tensor of a block, a sample. */
+/** The smaller eigenvalue of a block's structure tensor, per sample. */
 function structureOf(plane: usize, width: i32, left: i32, top: i32, block: i32): f64 {
   const stride = (<usize>width) << 2;
   let xx: f32 = 0;
@@ -289,7 +292,7 @@ function structureOf(plane: usize, width: i32, left: i32, top: i32, block: i32):
   return ((<f64>xx + <f64>yy) / 2 - Math.sqrt(half * half + <f64>xy * <f64>xy)) / area;
 }
 
-/** Mean difference of two planes where both show something, if the second is shifted by whole samples. */
+/** Mean difference of two planes in their overlap, with the second shifted by whole samples. */
 export function shiftedDifference(before: usize, after: usize, width: i32, height: i32, dx: i32, dy: i32): f64 {
   const left = max(0, -dx);
   const right = min(width, width - dx);
@@ -304,7 +307,7 @@ export function shiftedDifference(before: usize, after: usize, width: i32, heigh
   return <f64>sum / <f64>((bottom - top) * (right - left));
 }
 
-/** Samples of 8 bits as floats; four more may be read and written at the end. */
+/** 8-bit samples as floats; four more may be read and written at the end. */
 export function toFloats(from: usize, to: usize, count: i32): void {
   for (let i = 0; i < count; i += 4) {
     const four = i32x4.extend_low_i16x8_u(i16x8.extend_low_i8x16_u(v128.load32_zero(from + <usize>i)));

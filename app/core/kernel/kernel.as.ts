@@ -1,4 +1,4 @@
-/** All that the compiled kernel offers (`npm run build:kernels`). */
+/** Exports of the compiled kernel (`npm run build:kernels`). */
 export { segmentMeans } from "./bars.as";
 export { countLines, findEdges, keepCommonEdges, seeLines } from "./edges.as";
 export { tallyChroma, tallyLuma } from "./features.as";
@@ -7,7 +7,7 @@ export { shiftedProducts } from "./matching.as";
 export { differencesFrom, moveCells } from "./moving.as";
 export { halve, writeColours } from "./pictures.as";
 
-/** Where memory begins that nothing of the kernel's own is in. */
+/** Start of the memory that the kernel itself does not use. */
 export function heapStart(): usize {
   return __heap_base;
 }

@@ -1,6 +1,6 @@
 /**
- * Inner loops that are compiled to WebAssembly, since analyses spend most of their time in them, and the memory that they
- * work in. They are written in the files `*.as.ts` beside this one.
+ * Inner loops compiled to WebAssembly, since analyses spend most of their time in them, and the memory that they work in.
+ * They are written in the files `*.as.ts` beside this one.
  */
 import { KERNEL_CODE } from "./kernel-code";
 
@@ -9,7 +9,7 @@ interface Memory {
   grow(pages: number): number;
 }
 
-/** What `kernel.as.ts` exports, and it says what each does; addresses are in bytes. */
+/** The exports of `kernel.as.ts`, which documents each; addresses are in bytes. */
 type Loops = { memory: Memory } & Record<
   | "heapStart"
   | "toFloats"
@@ -31,7 +31,7 @@ type Loops = { memory: Memory } & Record<
   (...args: number[]) => number
 >;
 
-/** The part of the WebAssembly interface that is needed; it is there wherever the core runs. */
+/** The part of the WebAssembly interface that is used; it exists wherever the core runs. */
 interface WebAssembly {
   Module: new (code: Uint8Array) => object;
   Instance: new (module: object) => { exports: unknown };
@@ -39,7 +39,7 @@ interface WebAssembly {
 
 let compiled: Loops | undefined;
 
-/** The loops, compiled when they are first needed: most of what imports the core's other parts never does. */
+/** The loops, compiled at first use: most importers of other parts of the core never need them. */
 export function loops(): Loops {
   if (!compiled) {
     const { Module, Instance } = (globalThis as unknown as { WebAssembly: WebAssembly }).WebAssembly;
@@ -49,15 +49,15 @@ export function loops(): Loops {
 }
 
 const PAGE = 65536;
-/** Bytes that loops may read and write beyond the end of a buffer, and the places that buffers begin at. */
+/** Bytes that loops may read and write beyond the end of a buffer, and alignment of buffers. */
 const SPARE = 64;
 const aligned = (bytes: number) => (bytes + SPARE - 1) & ~(SPARE - 1);
 
-/** The kernel's memory, for one use after another of it: what was put there by the use before is gone. */
+/** The kernel's memory, for one use after another: each use discards what the one before put there. */
 export class KernelMemory {
   private next = aligned(loops().heapStart());
 
-  /** A place for so many bytes. Arrays that these methods gave before may be detached by it. */
+  /** Reserves some bytes. This may detach arrays that these methods returned before. */
   take(bytes: number): number {
     const at = this.next;
     this.next = aligned(at + bytes + SPARE);
@@ -66,7 +66,7 @@ export class KernelMemory {
     return at;
   }
 
-  /** A place with these values in it. */
+  /** Reserves memory and copies these values into it. */
   put({ buffer, byteOffset, byteLength }: Uint8Array | Int16Array | Int32Array): number {
     const at = this.take(byteLength);
     this.bytes(at, byteLength).set(new Uint8Array(buffer, byteOffset, byteLength));

@@ -1,4 +1,4 @@
-/** The inner loop of matching pictures, in AssemblyScript for WebAssembly SIMD (`npm run build:kernels`). */
+/** The inner loop of block matching, in AssemblyScript for WebAssembly SIMD (`npm run build:kernels`). */
 
 /** Sum of products of two rows of 16-bit values. */
 function dot(a: usize, b: usize, count: i32): i32 {
@@ -17,9 +17,8 @@ function dot(a: usize, b: usize, count: i32): i32 {
 }
 
 /**
- * Sums of the products of a region of one plane with the region of another that lies (dx, dy) further, as far as that is
- * there, for all shifts from the least to the most: row by row of shifts, as 32-bit numbers.
- *
+ * Sums of products of a region of one plane with the region of another at an offset of (dx, dy), in their overlap, for all
+ * shifts from the least to the most: in row-major order of shifts, as 32-bit numbers.
  * @param a,b planes of one size, of 16-bit values
  */
 export function shiftedProducts(

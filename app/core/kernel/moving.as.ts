@@ -1,10 +1,9 @@
-/** The inner loops of seeing what moves by itself, in AssemblyScript (`npm run build:kernels`). */
+/** The inner loops of the detection of independent motion, in AssemblyScript (`npm run build:kernels`). */
 
 /**
- * Differences of a picture from the one before as the camera's motion has it, 32-bit floats; 0 where that was not in the
- * picture.
- *
- * @param a with `b`, `tx` and `ty` the similarity that takes this picture to the one before
+ * Differences of a picture from the one before, compensated for the camera's motion, 32-bit floats; 0 where that lay
+ * outside the picture.
+ * @param a with `b`, `tx` and `ty` the similarity that maps this picture to the one before
  */
 export function differencesFrom(
   before: usize,
@@ -41,12 +40,11 @@ function mix(from: f64, to: f64, share: f64): f64 {
 }
 
 /**
- * How far each cell of a picture moved by itself, in samples: differences beyond noise beside how steep the picture is
- * there, 32-bit floats.
- *
+ * How far each cell of a picture moved independently, in samples: differences beyond noise, divided by the gradient there,
+ * 32-bit floats.
  * @param cell side of a cell, in samples
- * @param noise differences that are none
- * @param floor the steepness of a cell that counts at least
+ * @param noise differences below which there is none
+ * @param floor smallest gradient assumed for a cell
  */
 export function moveCells(
   now: usize,

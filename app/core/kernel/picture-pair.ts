@@ -1,17 +1,17 @@
-/** Two pictures in the kernel's memory, and points of the first that are followed to the second. */
+/** Two pictures in the kernel's memory, and points followed from the first to the second. */
 import type { GreyPlane } from "../image/grey-plane";
 import { KernelMemory, loops } from "./kernel";
 
-/** Points, one in each place of all arrays, in samples of the largest planes. The arrays last until the next pair. */
+/** Points, at the same index of all arrays, in samples of the largest planes. The arrays are valid until the next pair. */
 export interface FollowedPoints {
   x: Float32Array;
   y: Float32Array;
-  /** How far each has gone. */
+  /** Displacement of each. */
   dx: Float32Array;
   dy: Float32Array;
-  /** Mean difference of what was found from what was looked for, 0 to 255; more than that where nothing was found. */
+  /** Mean difference between the match and the original, 0 to 255; larger where there was no match. */
   residual: Float32Array;
-  /** Root mean square of the gradient there, 0 to 255. */
+  /** Root mean square of the gradient at the point, 0 to 255. */
   contrast: Float32Array;
 }
 
@@ -19,15 +19,15 @@ const COLUMNS = ["x", "y", "dx", "dy", "residual", "contrast"] as const;
 
 export class PicturePair {
   private readonly memory = new KernelMemory();
-  /** The kernel's table of `Level`s, the largest first, and what is in it. */
+  /** The kernel's table of `Level`s, the largest first. */
   private readonly table: number;
   private readonly levels: { before: number; after: number; width: number; height: number }[];
   private readonly columns: number[];
   private count = 0;
 
   /**
-   * @param before pyramids of equal planes, the largest first
-   * @param most as many points as can come to be followed
+   * @param before pyramids of planes of equal size, the largest first
+   * @param most largest number of points to be followed
    */
   constructor(
     before: readonly GreyPlane[],
@@ -51,18 +51,17 @@ export class PicturePair {
     this.columns = COLUMNS.map(() => memory.take(4 * most));
   }
 
-  /** Mean difference, 0 to 255, of the smallest planes where both show something, if the second is shifted. */
+  /** Mean difference, 0 to 255, of the smallest planes in their overlap, with the second shifted. */
   differenceOfSmallest(dx: number, dy: number): number {
     const { before, after, width, height } = this.levels.at(-1)!;
     return loops().shiftedDifference(before, after, width, height, dx, dy);
   }
 
   /**
-   * Adds the middle of the most structured block of each cell of a grid to the points, where there is any structure.
-   *
+   * Adds the centre of the most structured block of each cell of a grid to the points, where there is any structure.
    * @param cell its side, and that of a `block`, in samples of the largest plane
-   * @param least smaller eigenvalue of the structure tensor, a sample
-   * @returns how many they are
+   * @param least smallest eigenvalue of the structure tensor, per sample
+   * @returns number of points added
    */
   addCorners(cell: number, block: number, least: number): number {
     const { before, width, height } = this.levels[0]!;
@@ -82,10 +81,9 @@ export class PicturePair {
   }
 
   /**
-   * Follows all points. Every search begins where the point was and, if the picture as a whole went somewhere, also there;
-   * what is more like the point is taken.
-   *
-   * @param shift where it went, in samples of the smallest planes
+   * Follows all points. Every search starts at the point's place and, if the whole picture moved, also at the shifted
+   * place; the better match is taken.
+   * @param shift of the whole picture, in samples of the smallest planes
    */
   follow(shift: { dx: number; dy: number }): FollowedPoints {
     const { memory, columns, count } = this;

@@ -1,6 +1,6 @@
 /**
- * The inner loops that bring pictures to another form, in AssemblyScript for WebAssembly SIMD (`npm run build:kernels`).
- * Whole vectors may be read and written beyond a buffer's end.
+ * The inner loops that scale and convert pictures, in AssemblyScript for WebAssembly SIMD (`npm run build:kernels`). Whole
+ * vectors may be read and written beyond a buffer's end.
  */
 
 /** Sums of two neighbours each of sixteen bytes. */
@@ -8,7 +8,7 @@ function pairs(at: usize): v128 {
   return i16x8.extadd_pairwise_i8x16_u(v128.load(at));
 }
 
-/** Half as many samples of a plane each way, each the mean of four. */
+/** A plane at half the size each way, each sample the mean of four. */
 export function halve(samples: usize, stride: i32, to: usize, width: i32, height: i32): void {
   const two = i16x8.splat(2);
   for (let y = 0; y < height; y++) {
@@ -23,34 +23,34 @@ export function halve(samples: usize, stride: i32, to: usize, width: i32, height
   }
 }
 
-/** A part of a picture of 8 bits, 4:2:0 and limited range, and the colours it is to have. */
+/** A part of an 8-bit picture, 4:2:0 in limited range, and the range of the colours wanted. */
 @unmanaged
 class Colours {
   luma: usize;
   blue: usize;
   red: usize;
-  /** Of the picture; even, as the left and the width of the part are. */
+  /** Row stride of the picture; even, as are the left edge and the width of the part. */
   stride: i32;
   left: i32;
   top: i32;
   width: i32;
   height: i32;
   to: usize;
-  /** Pixels of a row of what is written, from one row to the next. */
+  /** Row stride of the output, in pixels. */
   toStride: i32;
-  /** From 0 to 255 to what is wanted. */
+  /** Maps 0 to 255 to the range wanted. */
   scale: f32;
   offset: f32;
 }
 
-/** Whole numbers from 0 to 255, as they are wanted. */
+/** Rounded to whole numbers from 0 to 255, and mapped to the range wanted. */
 function asWanted(colour: v128, scale: v128, offset: v128): v128 {
   const whole = f32x4.nearest(colour);
   const clamped = f32x4.min(f32x4.max(whole, f32x4.splat(0)), f32x4.splat(255));
   return f32x4.add(f32x4.mul(clamped, scale), offset);
 }
 
-/** What each of four bytes is above a value. */
+/** Excess of each of four bytes over a value. */
 function above(bytes: v128, value: i32): v128 {
   return f32x4.convert_i32x4_s(i32x4.sub(bytes, i32x4.splat(value)));
 }
@@ -60,18 +60,18 @@ function fourOf(at: usize): v128 {
   return i32x4.extend_low_i16x8_u(i16x8.extend_low_i8x16_u(v128.load32_zero(at)));
 }
 
-/** Two bytes, each in two lanes: the colour differences of four pixels. */
+/** Two bytes, each in two lanes: the chroma of four pixels. */
 function twiceTwoOf(at: usize): v128 {
   return i8x16.swizzle(v128.load16_splat(at), i8x16(0, -1, -1, -1, 0, -1, -1, -1, 1, -1, -1, -1, 1, -1, -1, -1));
 }
 
-/** Writes a colour of four pixels, or of the first two. */
+/** Writes one colour of four pixels, or of the first two. */
 function storePlane(to: usize, values: v128, all: bool): void {
   if (all) v128.store(to, values);
   else v128.store64_lane(to, values, 0);
 }
 
-/** Writes the colours of four pixels, or of the first two, one pixel after the other. */
+/** Writes the colours of four pixels, or of the first two, interleaved. */
 function interleave(to: usize, red: v128, green: v128, blue: v128, all: bool): void {
   const first = v128.shuffle<i32>(red, green, 0, 4, 1, 5);
   const second = v128.shuffle<i32>(red, green, 2, 6, 3, 7);
@@ -84,10 +84,8 @@ function interleave(to: usize, red: v128, green: v128, blue: v128, all: bool): v
 }
 
 /**
- * Rec.709's colours of each pixel, as floats.
- *
- * @param plane values of a plane, where blue, green and red are to follow one another in planes; 0 where red, green and blue
- *   are to be interleaved
+ * The Rec.709 colours of each pixel, as floats.
+ * @param plane values per plane, for consecutive planes of blue, green and red; 0 for interleaved red, green and blue
  */
 export function writeColours(job: Colours, plane: i32): void {
   const scale = f32x4.splat(job.scale);
@@ -108,7 +106,7 @@ export function writeColours(job: Colours, plane: i32): void {
       const red = asWanted(f32x4.add(value, f32x4.mul(f32x4.splat(1.7927), byRed)), scale, offset);
       const green = asWanted(f32x4.add(value, greenBy), scale, offset);
       const blue = asWanted(f32x4.add(value, f32x4.mul(f32x4.splat(2.1124), byBlue)), scale, offset);
-      // Its width being even, two are left over or none.
+      // As its width is even, two are left over or none.
       const all = x + 4 <= job.width;
       if (plane > 0) {
         storePlane(to, blue, all);

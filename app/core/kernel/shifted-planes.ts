@@ -1,4 +1,4 @@
-/** Two small planes of one size in the kernel's memory, one of which is shifted against the other. */
+/** Two small planes of one size in the kernel's memory, to be correlated at shifts. */
 import { KernelMemory, loops } from "./kernel";
 
 /** Shifts in samples, from the least to the most. */
@@ -9,13 +9,13 @@ export interface Shifts {
   mostY: number;
 }
 
-/** It lasts until the kernel is used for something else. */
+/** Valid until the kernel is used for something else. */
 export class ShiftedPlanes {
   private readonly memory = new KernelMemory();
   private readonly a: number;
   private readonly b: number;
 
-  /** @param a,b whole numbers, such that a sum of their products is no more than 31 bits */
+  /** @param a,b whole numbers small enough for sums of their products to fit 31 bits */
   constructor(
     a: Int16Array,
     b: Int16Array,
@@ -26,8 +26,8 @@ export class ShiftedPlanes {
   }
 
   /**
-   * Sums of the products of a region of `b` with the region of `a` that lies (dx, dy) further, as far as that is there, for
-   * each shift: row by row of shifts.
+   * Sums of products of a region of `b` with the region of `a` at an offset of (dx, dy), in their overlap, for each shift,
+   * in row-major order of shifts.
    */
   products(
     { x, y, width, height }: { x: number; y: number; width: number; height: number },

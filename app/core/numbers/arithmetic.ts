@@ -1,4 +1,4 @@
-/** Sums that are typed where a number is asked for: "1920/2", "540+20", or "+20" for twenty more than there is. */
+/** Sums typed into number fields: "1920/2", "540+20", or "+20" to add twenty to the present value. */
 
 type Operator = "+" | "-" | "*" | "/";
 
@@ -15,7 +15,7 @@ const FURTHER = new RegExp(String.raw`([-+*/])\s*(${NUMBER})`, "g");
 
 const numberOf = (text: string): number => Number(text.replace(",", "."));
 
-/** Products before sums. */
+/** Multiplication and division before addition and subtraction. */
 function total(first: number, rest: readonly { operator: Operator; value: number }[]): number {
   const terms = [first];
   for (const { operator, value } of rest) {
@@ -26,12 +26,11 @@ function total(first: number, rest: readonly { operator: Operator; value: number
 }
 
 /**
- * What a text comes to.
- *
- * @param present the number that there is: a text that begins with +, * or / changes it, and so does one with - where it
- * cannot be less than 0
+ * Value of an expression.
+ * @param present the field's number: a text that begins with +, * or / changes it, and so does one with - where it cannot
+ *   be negative
  * @param canBeNegative whether "-20" is a number of its own
- * @returns null if it is no sum
+ * @returns null if it is no valid expression
  */
 export function valueOf(text: string, present: number, canBeNegative: boolean): number | null {
   const match = SUM.exec(text);

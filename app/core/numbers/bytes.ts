@@ -1,7 +1,6 @@
 /**
- * "34 kB", "340 MB", "3.4 GB": an amount of data as people read it, rounded down.
- *
- * @param least the smallest unit that is used
+ * "34 kB", "340 MB", "3.4 GB": an amount of data for people, rounded down.
+ * @param least the smallest unit to be used
  */
 export function formatBytes(bytes: number, least: "kB" | "MB" = "kB"): string {
   if (bytes < 1e6 && least === "kB") return `${Math.floor(bytes / 1e3)} kB`;

@@ -1,2 +1,2 @@
-/** The nearest number that is no less than one and no more than another. */
+/** A number limited to a range. */
 export const clamped = (value: number, least: number, most: number): number => Math.min(most, Math.max(least, value));

@@ -1,3 +1,3 @@
-/** The middle one of the values in their order, of an even number the upper of two; NaN if there are none. */
+/** The median of some values, the upper one of an even number; NaN if there are none. */
 export const median = (values: readonly number[]): number =>
   Float64Array.from(values).sort()[values.length >> 1] ?? Number.NaN;

@@ -1,36 +1,36 @@
 /**
- * A shot whose picture has bars of its own is framed as if what is between them were the whole picture: everything is
- * told from that area's corner on the way in, and from the picture's on the way out.
+ * Frames a letterboxed shot as if the picture area inside the bars were the whole picture: coordinates are converted to
+ * that area's corner on the way in, and back on the way out.
  */
 import { type Box, moveBox, visiblePart } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
 import type { Track } from "../subjects/tracking/track";
 import type { FramedPane, ShotBefore, ShotFraming } from "./shot-framing";
 
-/** A window told from an area's corner. */
+/** A window relative to an area's corner. */
 export const from = <W extends CropWindow>(window: W, { x, y }: Box): W => ({
   ...window,
   x: window.x - x,
   y: window.y - y,
 });
-/** A window told from the picture's corner. */
+/** A window relative to the picture's corner. */
 export const to = <W extends CropWindow>(window: W, { x, y }: Box): W => ({
   ...window,
   x: window.x + x,
   y: window.y + y,
 });
 
-/** A box told from an area's corner, as far as it lies in it; null where it does not. */
+/** The part of a box inside an area, relative to its corner; null if there is none. */
 export const boxInside = (box: Box, area: Box): Box | null =>
   visiblePart(moveBox(box, { x: -area.x, y: -area.y }), area);
 
-/** A track told from an area's corner, as far as it lies in it. */
+/** The part of a track inside an area, relative to its corner. */
 export const trackInside = (track: Track, area: Box): Track => ({
   ...track,
   boxes: track.boxes.map((box) => box && boxInside(box, area)),
 });
 
-/** What is to be framed, told from an area's corner; what is only in the bars is left out. */
+/** A shot's framing relative to an area's corner; tracks only in the bars are left out. */
 export function insideArea(shot: ShotFraming, area: Box): ShotFraming {
   return {
     ...shot,
@@ -46,7 +46,7 @@ export const windowsBefore = ({ windows, who }: ShotBefore, area: Box): ShotBefo
   who,
 });
 
-/** A path told from an area's corner, told from the picture's. */
+/** A path relative to an area's corner, relative to the picture's. */
 export const outOfArea = <Framed extends Pick<FramedPane, "keys" | "windows">>(framed: Framed, area: Box): Framed => ({
   ...framed,
   keys: framed.keys.map((key) => to(key, area)),

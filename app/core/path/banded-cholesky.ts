@@ -5,9 +5,11 @@
 export const BANDWIDTH = 3;
 export const STRIDE = BANDWIDTH + 1;
 
-/** Replaces a matrix by its Cholesky factor (lower, same layout, with the diagonal's inverse); what lies outside is ignored. */
+/**
+ * Replaces a matrix by its Cholesky factor (lower, same layout, with the diagonal's inverse); entries outside are ignored.
+ */
 export function factorise(matrix: Float64Array, size: number): void {
-  // Columns 1 to 3 back of the rows above, as far as the next row needs them.
+  // Entries at columns 1 to 3 to the left in the rows above, as far as the next row needs them.
   let [above1, above2, above3] = [0, 0, 0];
   let [above1Left1, above1Left2, above2Left1] = [0, 0, 0];
   for (let i = 0, row = 0; i < size; i++, row += STRIDE) {
@@ -15,7 +17,7 @@ export function factorise(matrix: Float64Array, size: number): void {
     const left2 = i < 2 ? 0 : (matrix[row + 2]! - left3 * above2Left1) * above2;
     const left1 = i < 1 ? 0 : (matrix[row + 1]! - left3 * above1Left2 - left2 * above1Left1) * above1;
     const pivot = matrix[row]! - left3 * left3 - left2 * left2 - left1 * left1;
-    // A pivot that rounding has made tiny or negative is held up; its unknown then hardly moves.
+    // A pivot that rounding made tiny or negative is raised; its unknown then hardly moves.
     const inverse = 1 / Math.sqrt(Math.max(pivot, 1e-18));
     matrix[row] = inverse;
     matrix[row + 1] = left1;
@@ -34,7 +36,7 @@ export function solveFactorised(factor: Float64Array, size: number, rhs: Float64
     [before3, before2, before1] = [before2, before1, sum * factor[row]!];
     rhs[i] = before1;
   }
-  // The same from the end: each unknown, once known, is taken off the three before it.
+  // Back substitution: each unknown, once known, is eliminated from the three before it.
   for (let i = size - 1, row = i * STRIDE; i >= 0; i--, row -= STRIDE) {
     const value = rhs[i]! * factor[row]!;
     rhs[i] = value;

@@ -2,9 +2,8 @@ import { clamped } from "../numbers/clamped";
 import { type Term, weightAt } from "./piecewise-linear-program";
 
 /**
- * The one value for all unknowns at which the costs of single unknowns are least. Their sum is convex and piecewise
- * linear: its slope only grows, at the ends of the intervals, and the least is where it turns from falling to rising.
- *
+ * The common value of all unknowns of least total cost. The sum is convex and piecewise linear: its slope grows only at the
+ * ends of intervals, and the minimum is where it changes sign.
  * @param costs terms; those of several unknowns cost nothing where all have the same value
  */
 export function bestPlace(costs: readonly Term[], [least, most]: readonly [number, number]): number {
@@ -22,7 +21,7 @@ export function bestPlace(costs: readonly Term[], [least, most]: readonly [numbe
     });
   }
   ends.sort((a, b) => a.at - b.at);
-  // Rounding must not carry the end of a level segment to its far side.
+  // Rounding must not move the end of a level segment to its other end.
   const level = 1e-9 * ends.reduce((sum, { steeper }) => sum + steeper, 0);
   let place = (least + most) / 2;
   for (const { at, steeper } of ends) {

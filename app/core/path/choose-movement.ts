@@ -1,4 +1,4 @@
-/** Picks a movement by what the subject does, for a shot in which the editor has not. */
+/** Chooses a movement by the subject's behaviour, for shots in which the editor has not. */
 import { clamped } from "../numbers/clamped";
 import type { Subject } from "../subjects/choosing/subject";
 import { boxAt } from "../subjects/tracking/track";
@@ -15,11 +15,11 @@ export interface ChosenMovement {
   reason: string;
 }
 
-/** A subject whose middle stays within so much of the window's width needs no movement of it. */
+/** A subject whose centre stays within this share of the window's width needs no movement of it. */
 const SITS_WITHIN = 0.3;
-/** Shares of the time that a subject may be beyond that, to either side. */
+/** Share of the time for which a subject may be beyond that, on either side. */
 const OUTLIERS = 0.02;
-/** Speed, in windows per second, at which a subject is quick, and the share of the time for which it must be. */
+/** Speed in windows per second above which a subject is fast, and the share of the time for which it must be. */
 const QUICK_SPEED = 0.55;
 const QUICK_SHARE = 0.25;
 /** Seconds over which a speed is measured. */
@@ -30,7 +30,7 @@ const quantile = (sorted: readonly number[], share: number): number =>
 
 /**
  * @param windowWidth in pixels of the picture
- * @param from centre of the window of the shot before, in pixels, if this one goes on from there
+ * @param from centre of the window in the shot before, in pixels, if this one continues from there
  */
 export function chooseMovement(
   subject: Subject | null,

@@ -3,8 +3,8 @@ import { aspectRatio, clampWindow, largestWindowHeight, windowBox } from "../geo
 import type { HandKey } from "./hand-key";
 
 /**
- * A hand key of one version as it would be in another of another shape: with the same zoom, and with the subject at the
- * same share of the window's width and height; around the same middle where there is none.
+ * A hand key of one version, for another of another aspect ratio: with the same zoom, and with the subject at the same
+ * share of the window's width and height; around the same centre where there is no subject.
  */
 export function copyKey(key: HandKey, from: Size, to: Size, area: Box, subject: Point | null): HandKey {
   const [a, b] = [aspectRatio(from), aspectRatio(to)];

@@ -1,14 +1,14 @@
-/** One value of a path as it is solved, frame by frame, and between what its keys may lead it, in pixels. */
+/** One coordinate of a solved path, frame by frame, with the bounds of its keys, in pixels. */
 export interface DenseValue {
   at: Float64Array;
   low: Float64Array;
   high: Float64Array;
 }
 
-/** A path as it is solved: a window for every frame of a shot. */
+/** A solved path: a window for every frame of a shot. */
 export type DensePath = Record<"x" | "y" | "height", DenseValue>;
 
-/** A place on the way, or beside it, at a frame of the path. */
+/** A place on or beside the path, at one of its frames. */
 export type PathPoint = { frame: number } & Record<keyof DensePath, number>;
 export const VALUES = ["x", "y", "height"] as const;
 
@@ -19,7 +19,7 @@ export const pointOf = (path: DensePath, frame: number): PathPoint => ({
   height: path.height.at[frame]!,
 });
 
-/** How closely one way of going from a point to another reproduces the path; null when it leads out of bounds. */
+/** How closely a segment between two points reproduces the path; null if it leads out of bounds. */
 export function errorOf(path: DensePath, start: PathPoint, end: PathPoint, way: (t: number) => number): number | null {
   let largest = 0;
   const frames = end.frame - start.frame;

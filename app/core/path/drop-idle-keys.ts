@@ -2,10 +2,7 @@ import { type DensePath, errorOf, VALUES } from "./dense-path";
 import { ease } from "./easing";
 import type { Key } from "./keys";
 
-/**
- * Keys in the middle or at the end of a hold say nothing; the rest of a hold is pinned to one place, where that leads
- * nothing out of bounds.
- */
+/** Removes keys inside or at the end of a hold; the rest of a hold is pinned to one place, where no bound forbids that. */
 export function dropIdleKeys(path: DensePath, keys: readonly Key[], tolerance: number): Key[] {
   const same = (a: Key, b: Key) => VALUES.every((value) => Math.abs(a[value] - b[value]) <= tolerance / 2);
   const isIn = (key: Key) =>
@@ -13,7 +10,7 @@ export function dropIdleKeys(path: DensePath, keys: readonly Key[], tolerance: n
       const { low, high } = path[value];
       return key[value] >= low[key.frame]! && key[value] <= high[key.frame]!;
     });
-  /** The last key up to which a hold from another may go on, pinned to it; null if none. */
+  /** The last key up to which a hold can continue from another, pinned to it; null if none. */
   const restOf = (from: Key, index: number): { index: number; key: Key } | null => {
     let rest = null;
     for (let i = index + 1; i < keys.length; i++) {

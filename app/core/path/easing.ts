@@ -1,7 +1,7 @@
 import bezier from "bezier-easing";
 import { z } from "zod";
 
-/** The ways from a key to the next one that have a name. */
+/** The named easings from a key to the next one. */
 export const EASINGS = ["hold", "linear", "ease-in", "ease-out", "ease"] as const;
 type NamedEasing = (typeof EASINGS)[number];
 
@@ -11,20 +11,20 @@ export type Curve = `cubic-bezier(${number}, ${number}, ${number}, ${number})`;
 /** How the window gets from a key to the next one. */
 export type Easing = NamedEasing | Curve;
 
-/** The two handles of a curve: a share of the time and a share of the way each. */
+/** The two handles of a curve: a share of the time and a share of the distance each. */
 export type CurveHandles = readonly [x1: number, y1: number, x2: number, y2: number];
 
-/** The curve with these handles; all within 0 to 1, so that the window never swings past its keys. */
+/** The curve with these handles, all within 0 to 1, so that the window never overshoots its keys. */
 export const curveOf = ([x1, y1, x2, y2]: CurveHandles): Curve => `cubic-bezier(${x1}, ${y1}, ${x2}, ${y2})`;
 
-/** The handles of a curve; null for an easing that has a name, and for text that is no curve within 0 to 1. */
+/** The handles of a curve; null for a named easing, and for text that is no curve within 0 to 1. */
 export function handlesOf(easing: string): CurveHandles | null {
   const values = /^cubic-bezier\((.+)\)$/.exec(easing)?.[1]?.split(",").map(Number);
   const areShares = values?.length === 4 && values.every((value) => value >= 0 && value <= 1);
   return areShares ? (values as [number, number, number, number]) : null;
 }
 
-/** The named easings as curves: polynomials of the second and third degree are Bézier curves with handles at thirds. */
+/** The named easings as curves: polynomials of second and third degree are Bézier curves with handles at thirds. */
 const AS_CURVES: Record<Exclude<NamedEasing, "hold">, CurveHandles> = {
   linear: [1 / 3, 1 / 3, 2 / 3, 2 / 3],
   "ease-in": [1 / 3, 0, 2 / 3, 1 / 3],
@@ -32,7 +32,7 @@ const AS_CURVES: Record<Exclude<NamedEasing, "hold">, CurveHandles> = {
   ease: [1 / 3, 0, 2 / 3, 1],
 };
 
-/** The handles of the curve that an easing is; null for one that holds. */
+/** The handles of an easing; null for one that holds. */
 export function curveHandles(easing: Easing): CurveHandles | null {
   if (easing === "hold") return null;
   return isCurve(easing) ? handlesOf(easing) : AS_CURVES[easing];
@@ -53,7 +53,7 @@ function functionOf(curve: Curve): (t: number) => number {
   return bezier(...handles);
 }
 
-/** The curve that was asked for last: a path is read frame by frame. */
+/** The last curve that was used: a path is read frame by frame. */
 let last: { curve: Curve; at: (t: number) => number } | null = null;
 
 function curveAt(curve: Curve, t: number): number {
@@ -61,7 +61,7 @@ function curveAt(curve: Curve, t: number): number {
   return last.at(t);
 }
 
-/** Share of the way that is done when a share `t` of the time has passed, both 0 to 1. */
+/** Share of the distance covered after a share `t` of the time, both 0 to 1. */
 export function ease(easing: Easing, t: number): number {
   switch (easing) {
     case "hold":

@@ -2,7 +2,7 @@ import { boxAt, type Track } from "../subjects/tracking/track";
 import { focusBox } from "./focus-box";
 import { EYES_IN_FACE } from "./framing-goals";
 
-/** How high up somebody's eyes are at a frame, in pixels from the picture's top; null where nobody is seen. */
+/** Height of somebody's eyes at a frame, in pixels from the picture's top; null where nobody is seen. */
 export function eyesAt(track: Track, frame: number): number | null {
   if (track.kind !== "face" && track.kind !== "person") return null;
   const head = boxAt(track, frame) && focusBox({ track, body: null }, frame);
@@ -10,9 +10,8 @@ export function eyesAt(track: Track, frame: number): number | null {
 }
 
 /**
- * The height of the largest window that has eyes on its eye line without leaving its area: with its top at the area's, or
- * its foot at the area's, if it has to.
- *
+ * Height of the largest window that has the eyes on its eye line without leaving its area: limited by the area's top, or by
+ * its foot.
  * @param eyes pixels from the area's top
  * @param eyeLine share of the window's height from its top
  * @param largest height of the largest window that fits into the area

@@ -9,22 +9,22 @@ import { endPart, focusBox, keptEnd } from "./focus-box";
 import type { EndChoice } from "./framing-settings";
 import { PROTECT_MARGIN } from "./protected-box";
 
-/** Where the window's centre should be on one axis, frame by frame; NaN where nothing asks for anything. */
+/** Where the window's centre should be on one axis, frame by frame; NaN where nothing is wanted. */
 export interface AxisGoals {
-  /** Centre positions that keep the face, or what else is followed, wholly inside. */
+  /** Centres that keep the face, or another subject, wholly inside. */
   insideLower: Float64Array;
   insideUpper: Float64Array;
   /** The same for the rest of the person. */
   bodyLower: Float64Array;
   bodyUpper: Float64Array;
-  /** The same for what is protected. */
+  /** The same for protected areas. */
   protectLower: Float64Array;
   protectUpper: Float64Array;
   /** The best position. */
   wanted: Float64Array;
 }
 
-/** What is asked for on an axis. */
+/** What determines the goals on an axis. */
 export interface GoalsProblem {
   axis: "x" | "y";
   subject: Subject | null;
@@ -35,31 +35,31 @@ export interface GoalsProblem {
   fps: number;
   /** Share of the window's height to be kept free above a head. */
   headroom: number;
-  /** Which end of a subject wider than the window; the one with its head if left out. */
+  /** Which end of a subject wider than the window to keep; the one with its head if left out. */
   keepEnd?: EndChoice;
-  /** Where eyes belong, as a share of the window's height from its top. */
+  /** Height of the eye line, as a share of the window's height from its top. */
   eyeLine: number;
-  /** How far the window stands further right or below than it would, in window lengths of this axis. */
+  /** Offset of the window to the right or downwards, in window lengths of this axis. */
   offset: number;
-  /** What is protected, frame by frame; null where nothing is. */
+  /** The protected area, frame by frame; null where there is none. */
   protect: readonly (Box | null)[];
 }
 
-/** Room kept around what must stay inside, in window lengths. */
+/** Margin around what must stay inside, in window lengths. */
 const MARGIN = 0.06;
-/** Eyes lie at about two fifths of a face's box. */
+/** Height of the eyes in a face's box, as a share from its top. */
 export const EYES_IN_FACE = 0.4;
 /** Hair reaches above a face's box by this share of its height. */
 const HAIR = 0.25;
-/** Room ahead of what moves across: so many windows for each window a second … */
+/** Look room ahead of a moving subject: windows per window per second … */
 const LOOK_ROOM_SECONDS = 0.2;
-/** … and of a head in profile, as far as it is turned by more than what is no more than a glance. */
+/** … and of a head in profile, in proportion to its turn beyond a glance. */
 const LOOK_ROOM_OF_PROFILE = 0.1;
 const GLANCE = 0.25;
 const MOST_LOOK_ROOM = 0.1;
-/** Half the time over which a look counts, in seconds: a head turns more often than a window should. */
+/** Half the time over which facing is averaged, in seconds: a head turns more often than a window should. */
 const FACING_SECONDS = 1.5;
-/** Half the time over which a movement is measured, in seconds. */
+/** Half the time over which movement is measured, in seconds. */
 const MOVEMENT_SECONDS = 0.4;
 
 export const blankGoals = (count: number): AxisGoals => {
@@ -100,11 +100,11 @@ function insideInterval(
   const lower = high + after * length - length / 2;
   const upper = low - before * length + length / 2;
   const clamp = (value: number) => clamped(value, bounds[0], bounds[1]);
-  // What is larger than the window fills it from edge to edge: anywhere between is as good.
+  // What is larger than the window fills it from edge to edge: any place in between is as good.
   return [clamp(Math.min(lower, upper)), clamp(Math.max(lower, upper))];
 }
 
-/** How fast a subject goes across, in windows per second. */
+/** Horizontal speed of a subject, in windows per second. */
 function speedAcross(subject: Subject, frame: number, windowWidth: number, fps: number): number {
   const reach = Math.max(1, Math.round(MOVEMENT_SECONDS * fps));
   const [from, to] = [focusBox(subject, frame - reach), focusBox(subject, frame + reach)];
@@ -113,7 +113,7 @@ function speedAcross(subject: Subject, frame: number, windowWidth: number, fps: 
   return (moved * fps) / (2 * reach) / windowWidth;
 }
 
-/** How far ahead of the subject the window's middle belongs, in windows, for its speed and the way that it faces. */
+/** Distance of the window's centre ahead of the subject, in windows, by its speed and the side it faces. */
 function lookRoom(speed: number, side: number): number {
   const turned = Number.isNaN(side) ? 0 : Math.sign(side) * Math.max(0, (Math.abs(side) - GLANCE) / (1 - GLANCE));
   const ahead = LOOK_ROOM_SECONDS * speed + LOOK_ROOM_OF_PROFILE * turned;

@@ -7,12 +7,12 @@ import { Easing } from "./easing";
 /** A key that the editor has placed in a version. */
 export const HandKey = z.object({
   frame: Frame,
-  /** Which of the shot's panes shows it, from 0. */
+  /** Which of the shot's panes it is in, from 0. */
   pane: PaneNumber.default(0),
   x: Pixels,
   y: Pixels,
   height: Length,
-  /** How the window gets to the next hand key, or with "hold" stays to the shot's end; null leaves it to the solver. */
+  /** Easing to the next hand key; "hold" stays to the shot's end, and null leaves it to the solver. */
   easing: Easing.nullable().default(null),
 });
 export type HandKey = z.infer<typeof HandKey>;

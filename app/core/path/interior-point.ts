@@ -7,14 +7,14 @@ import { BANDWIDTH, factorise, solveFactorised, STRIDE } from "./banded-cholesky
 import type { PiecewiseLinearProgram } from "./piecewise-linear-program";
 import { collectRows, type ProgramRows, type RowGroup } from "./program-rows";
 
-/** Share of the way to the boundary that a step may go. */
+/** Share of the distance to the boundary that a step may go. */
 const STEP = 0.99;
-/** Slacks and multipliers are kept this far off zero. */
+/** Slacks and multipliers are kept this far above zero. */
 const TINY = 1e-14;
 
 /**
  * Each row is sign · z ≤ bound + s − r with slack r ≥ 0 and excess s ≥ 0, multiplier λ of r, and weight − λ of s; a hard
- * row has no excess. The vectors are gone through as seldom as can be: a program's rows outgrow the nearest cache.
+ * row has no excess. The vectors are traversed as rarely as possible: a program's rows do not fit the nearest cache.
  */
 export class InteriorPoint {
   private readonly rows: ProgramRows;
@@ -39,7 +39,7 @@ export class InteriorPoint {
   /** Number of complementarity products. */
   private readonly pairs: number;
 
-  /** @param x where to begin, inside the hard constraints; changed with every step */
+  /** @param x starting point, inside the hard constraints; changed with every step */
   constructor(
     private readonly program: PiecewiseLinearProgram,
     readonly x: Float64Array,
@@ -65,7 +65,7 @@ export class InteriorPoint {
       for (let c = 0; c < stencil.length; c++) z += stencil[c]! * dx[at[i]! + c]!;
       const excess = sign * z - bound[i]!;
       if (isHard) {
-        // The start must satisfy hard constraints; the slack is kept off zero all the same.
+        // The start must satisfy hard constraints; the slack is kept above zero all the same.
         r[k] = Math.max(1e-6, -excess);
         lambda[k] = 1e-2;
       } else {
@@ -81,7 +81,7 @@ export class InteriorPoint {
     return this.sums.gap;
   }
 
-  /** The objective at x with the excesses as they stand, never less than what they come to; without what is given. */
+  /** Upper bound of the objective at x, from the present excesses; without constants. */
   objectiveBound(): number {
     const { rows, x } = this;
     let sum = rows.constant + this.sums.excess;
@@ -89,7 +89,7 @@ export class InteriorPoint {
     return sum;
   }
 
-  /** The normal equations at the present point, and in dx the right-hand side of the step to the very optimum. */
+  /** The normal equations at the present point, and in dx the right-hand side of the affine step. */
   private linearise(): void {
     const { program, rows, factor, stiffness, r, s, lambda, perLambda, perRest, q, p, dx } = this;
     factor.fill(0);
@@ -130,7 +130,10 @@ export class InteriorPoint {
     factorise(factor, program.size);
   }
 
-  /** In dx the right-hand side of the step to products of `target`, corrected by what the last direction leaves over. */
+  /**
+   * In dx the right-hand side of the step towards products of `target`, corrected by the second-order error of the last
+   * direction.
+   */
   private correct(target: number): void {
     const { rows, r, s, lambda, dr, ds, dLambda, perLambda, perRest, stiffness, q, p, dx } = this;
     for (let i = 0; i < dx.length; i++) dx[i] = -rows.gradient[i]!;
@@ -153,7 +156,7 @@ export class InteriorPoint {
     }
   }
 
-  /** Newton's direction for the right-hand side in dx; how far it may be gone, and what is left of the gap then. */
+  /** Newton's direction for the right-hand side in dx; the permitted step lengths, and the gap that would remain. */
   private direction(): { primal: number; dual: number; gap: number } {
     const { program, rows, r, s, lambda, perLambda, perRest, dr, ds, dLambda, q, p, dx, stiffness } = this;
     for (const index of program.fixed.keys()) dx[index] = 0;
@@ -195,7 +198,7 @@ export class InteriorPoint {
     return { primal, dual, gap: this.gap + primal * ofPrimal + dual * ofDual + primal * dual * ofBoth };
   }
 
-  /** Goes along the direction, and adds up what the new point comes to. */
+  /** Moves along the direction, and sums up the new point's complementarity. */
   private move(primal: number, dual: number): void {
     const { rows, x, dx, r, s, lambda, dr, ds, dLambda } = this;
     for (let i = 0; i < x.length; i++) x[i]! += primal * dx[i]!;

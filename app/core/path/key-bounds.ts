@@ -4,7 +4,7 @@ import type { DenseValue } from "./dense-path";
 /** Part of a pixel that nobody sees missing. */
 const UNSEEN = 0.5;
 
-/** A coordinate of a path whose keys may lead so many pixels off it. */
+/** A coordinate of a path whose keys may deviate by some pixels. */
 export const withinTolerance = (at: Float64Array, tolerance: number): DenseValue => ({
   at,
   low: at.map((value) => value - tolerance),
@@ -12,11 +12,10 @@ export const withinTolerance = (at: Float64Array, tolerance: number): DenseValue
 });
 
 /**
- * A coordinate of a path with the bounds of its keys: within a tolerance of the path, but not so far off it that the
- * window would cut what it keeps whole.
- *
- * @param lengths the window's length on this axis, frame by frame, in pixels
- * @param kept what is to stay whole at a frame of the path, if anything is there
+ * A coordinate of a path with the bounds of its keys: within a tolerance of the path, but not so far off that the window
+ * would cut what it holds whole.
+ * @param lengths of the window on this axis, frame by frame, in pixels
+ * @param kept the span to stay whole at a frame of the path, if any
  */
 export function boundKeys(
   at: Float64Array,

@@ -4,11 +4,11 @@ import type { Point } from "../geometry/box";
 import { type FrameRange, inRange } from "../time/rate";
 import type { HandKey } from "./hand-key";
 
-/** Keys that all lie so many pixels further. */
+/** Keys shifted by some pixels. */
 export const nudged = (keys: readonly HandKey[], { x, y }: Point): HandKey[] =>
   keys.map((key) => ({ ...key, x: key.x + x, y: key.y + y }));
 
-/** Keys of a shot that are moved together by so many frames, or as far as the shot goes: no key crosses a cut. */
+/** Keys of a shot shifted by some frames, or as far as the shot goes: no key crosses a cut. */
 export function movedKeys(keys: readonly HandKey[], by: number, shot: FrameRange): HandKey[] {
   const frames = keys.map(({ frame }) => frame);
   const [first, last] = [Math.min(...frames), Math.max(...frames)];
@@ -16,7 +16,7 @@ export function movedKeys(keys: readonly HandKey[], by: number, shot: FrameRange
   return keys.map((key) => ({ ...key, frame: key.frame + shift }));
 }
 
-/** Keys that were copied: each with how many frames it comes after the first. */
+/** Copied keys, with frames counted from the first of them. */
 export type CopiedKeys = readonly (Omit<HandKey, "frame" | "pane"> & { after: number })[];
 
 export function copiedKeys(keys: readonly HandKey[]): CopiedKeys {
@@ -27,10 +27,9 @@ export function copiedKeys(keys: readonly HandKey[]): CopiedKeys {
 }
 
 /**
- * Copied keys in a shot, the first of them at a frame; those that would come after the shot's end are left out, because no
- * key lies beyond a cut.
- *
- * @param pane of the shot in which they are put
+ * Copied keys in a shot, the first of them at a frame; those beyond the shot's end are left out, because keys do not cross
+ * a cut.
+ * @param pane of the shot into which they are pasted
  */
 export const pastedKeys = (copied: CopiedKeys, at: number, pane: number, shot: FrameRange): HandKey[] =>
   copied.map(({ after, ...key }) => ({ ...key, pane, frame: at + after })).filter(({ frame }) => inRange(frame, shot));

@@ -4,7 +4,7 @@ import type { Easing } from "./easing";
 import type { Key } from "./keys";
 import { reduceToKeys } from "./reduce-to-keys";
 
-/** A hand key within its shot, and how the editor wants the window to get from it to the next one. */
+/** A hand key in its shot, with the editor's easing to the next one. */
 export interface PlacedKey {
   frame: number;
   easing: Easing | null;
@@ -26,9 +26,8 @@ function easedSegments(hands: readonly PlacedKey[], end: number): EasedSegment[]
 }
 
 /**
- * The keys of a solved path: the fewest that reproduce it where the solver has laid it, and only the editor's own where
- * the editor has said how the window moves between them.
- *
+ * The keys of a solved path: the fewest that reproduce it where the solver laid it, and only the editor's own where the
+ * editor has set the easing between them.
  * @param hands in order of their frames
  */
 export function keysAround(path: DensePath, shot: FrameRange, hands: readonly PlacedKey[], tolerance: number): Key[] {

@@ -8,7 +8,7 @@ export interface Key extends CropWindow {
   by: "solver" | "hand";
 }
 
-/** The window at a frame; before the first key and after the last one it rests there. Keys are in order. */
+/** The window at a frame; it rests before the first key and after the last. Keys are in order. */
 export function windowAt(keys: readonly Key[], frame: number): CropWindow {
   let low = 0;
   let high = keys.length - 1;

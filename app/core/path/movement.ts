@@ -2,32 +2,32 @@ import { reasonsTexts } from "../../texts/reasons";
 
 const t = reasonsTexts.movement;
 
-/** How the window moves in a shot. */
+/** The movements of a window in a shot. */
 export const MOVEMENTS = ["still", "glide", "chase"] as const;
 export type Movement = (typeof MOVEMENTS)[number];
 
 /**
- * A movement is nothing but weights and limits of one and the same program. Lengths are in window lengths (the
- * window's width for x, its height for y), times in seconds, so they mean the same at every size and rate.
+ * A movement is a set of weights and limits of one program. Lengths are in window lengths (the window's width for x, its
+ * height for y), times in seconds, so that they mean the same at every size and rate.
  */
 export interface MovementWeights {
-  /** Cost of one window length of travel: how much is to be gained before the window moves at all. */
+  /** Cost of one window length of travel: the gain needed before the window moves at all. */
   travel: number;
-  /** Cost of one length/s of change of speed. */
+  /** Cost of a change of speed by one length/s. */
   acceleration: number;
-  /** Cost of one length/s² of change of acceleration: what makes starts and stops soft. */
+  /** Cost of a change of acceleration by one length/s²: what makes starts and stops soft. */
   jerk: number;
-  /** Cost a second of one length between the subject and the zone where it is wanted. */
+  /** Cost per second of one length between the subject and its zone. */
   away: number;
   /** Half the width of that zone. */
   zone: number;
-  /** Hardly more than nothing: where everything else is equal, the subject's own place decides. */
+  /** Hardly more than nothing: where all else is equal, the subject's own place decides. */
   tie: number;
-  /** Cost a second of one length of the face, or what else is followed, cut off. */
+  /** Cost per second of one length of the face, or another subject, cut off. */
   cut: number;
   /** The same for the rest of a person. */
   bodyCut: number;
-  /** The same for what the editor protects: less than a face, more than anything else. */
+  /** The same for protected areas: less than a face, more than anything else. */
   protect: number;
   /** Limits in lengths/s and lengths/s². */
   maxSpeed: number;
@@ -63,12 +63,11 @@ export const MOVEMENT_WEIGHTS: Record<Movement, MovementWeights> = {
   },
 };
 
-/** How much more the window's movement costs at the calmest than as the movement has it. */
+/** Factor on the cost of movement at the calmest setting. */
 const CALMEST = 6;
 
 /**
- * A movement's weights, made calmer or closer by one continuous factor on all that movement costs.
- *
+ * A movement's weights, made calmer or closer by one continuous factor on all costs of movement.
  * @param calm 0 to 100, 50 for the movement's own
  */
 export function weightsFor(movement: Movement, calm: number): MovementWeights {
@@ -83,7 +82,7 @@ export function weightsFor(movement: Movement, calm: number): MovementWeights {
   };
 }
 
-/** What a movement is called and does, for the interface. */
+/** Name and description of each movement, for the interface. */
 export const MOVEMENT_TEXT: Record<Movement, { name: string; description: string }> = {
   still: { name: t.still, description: t.onePlaceForTheWhole },
   glide: { name: t.glide, description: t.longHoldsAndFewEased },

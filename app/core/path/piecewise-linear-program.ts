@@ -16,16 +16,16 @@ export interface Term {
   lower: Float64Array;
   /** The same array as `lower` for a norm. */
   upper: Float64Array;
-  /** Cost of a unit below `lower`; Infinity, for all rows alike, forbids it; 0 leaves that side open. */
+  /** Cost per unit below `lower`; Infinity, for all rows alike, forbids it; 0 leaves that side open. */
   below: number | Float64Array;
-  /** Cost of a unit above `upper`. */
+  /** Cost per unit above `upper`. */
   above: number | Float64Array;
 }
 
 export interface PiecewiseLinearProgram {
   size: number;
   terms: Term[];
-  /** Unknowns that have a given value. */
+  /** Unknowns with a given value. */
   fixed: ReadonlyMap<number, number>;
 }
 
@@ -42,7 +42,7 @@ function eachForm(term: Term, x: Float64Array, use: (row: number, z: number) => 
   }
 }
 
-/** The objective at x; hard constraints do not count. */
+/** The objective at x, without hard constraints. */
 export function objectiveAt(program: PiecewiseLinearProgram, x: Float64Array): number {
   let total = 0;
   for (const term of program.terms) {
@@ -58,7 +58,7 @@ export function objectiveAt(program: PiecewiseLinearProgram, x: Float64Array): n
   return total;
 }
 
-/** Whether no row of a term that has a weight is beyond its interval by more than a tolerance. */
+/** Whether no weighted row of a term is outside its interval by more than a tolerance. */
 export function isSatisfied(term: Term, x: Float64Array, tolerance: number): boolean {
   let satisfied = true;
   eachForm(term, x, (r, z) => {

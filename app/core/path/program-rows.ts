@@ -1,10 +1,10 @@
-/** The rows of a piecewise-linear program in the form in which the interior-point method goes through them. */
+/** The rows of a piecewise-linear program in the form that the interior-point method needs. */
 import { STRIDE } from "./banded-cholesky";
 import { type PiecewiseLinearProgram, type Term, weightAt } from "./piecewise-linear-program";
 
 /**
- * Rows with the same coefficients, each at a cost of `weight` for every unit by which sign · z exceeds `bound`. Their
- * slacks and multipliers are the elements `offset` to `offset + count` of the method's vectors.
+ * Rows with the same coefficients, each at a cost of `weight` per unit by which sign · z exceeds `bound`. Their slacks and
+ * multipliers are the elements `offset` to `offset + count` of the method's vectors.
  */
 export interface RowGroup {
   offset: number;
@@ -14,12 +14,12 @@ export interface RowGroup {
   at: Int32Array;
   bound: Float64Array;
   weight: Float64Array;
-  /** Whether nothing may exceed its bound: all weights are infinite, otherwise none is. */
+  /** Whether the bounds are hard: all weights are infinite, otherwise none is. */
   isHard: boolean;
   /** Coefficients, padded with zeros to the band's width. */
   stencil: readonly [number, number, number, number];
   width: number;
-  /** What a row of stiffness 1 adds to the banded matrix: places after that of its first unknown, and how much. */
+  /** Contribution of a row of stiffness 1 to the banded matrix: places after that of its first unknown, and amounts. */
   places: Int32Array;
   products: Float64Array;
 }
@@ -27,12 +27,12 @@ export interface RowGroup {
 export interface ProgramRows {
   groups: RowGroup[];
   count: number;
-  /** A linear cost of each unknown, and a constant one, which two-sided norms leave behind. */
+  /** A linear cost of each unknown, and a constant one, which remain of two-sided norms. */
   gradient: Float64Array;
   constant: number;
 }
 
-/** Which side of a term's rows; a norm counts as one of twice the weight, less a linear part. */
+/** Side of a term's rows; a norm counts as one side of twice the weight, less a linear part. */
 type Side = "above" | "below" | "norm";
 
 const isNorm = ({ lower, upper, below, above }: Term): boolean =>
@@ -79,7 +79,7 @@ function groupOf(program: PiecewiseLinearProgram, term: Term, side: Side, offset
   };
 }
 
-/** Collects the rows that matter: those with a weight, and not those that only bind fixed unknowns. */
+/** Collects the rows that matter: those with a weight, except those that only bind fixed unknowns. */
 export function collectRows(program: PiecewiseLinearProgram): ProgramRows {
   const groups: RowGroup[] = [];
   const gradient = new Float64Array(program.size + STRIDE);

@@ -3,22 +3,22 @@ import { type DensePath, errorOf, pointOf, VALUES } from "./dense-path";
 import { dropIdleKeys } from "./drop-idle-keys";
 import type { Key } from "./keys";
 
-/** Easings with a name that may explain a segment of a path, the plainest first, with their speeds at both ends. */
+/** Named easings that may fit a segment of a path, the simplest first, with their speeds at both ends. */
 const NAMED = [
   { easing: "linear", speeds: [1, 1] },
   { easing: "ease", speeds: [0, 0] },
   { easing: "ease-in", speeds: [0, 2] },
   { easing: "ease-out", speeds: [2, 0] },
 ] as const satisfies readonly { easing: Easing; speeds: readonly [number, number] }[];
-/** A key may be joined to one at most so many possible joints later. */
+/** Largest number of possible joints that a segment spans. */
 const MAX_JOINTS_APART = 90;
-/** Part of a key that a segment costs which just fits: between equally few keys the closer ones win. */
+/** Cost of a segment with the largest permitted error, in keys: among equally few keys the closer fit wins. */
 const ERROR_COST = 0.02;
-/** The same for a curve, which says less to a reader than a name. */
+/** Additional cost of a curve, which says less to a reader than a named easing. */
 const CURVE_COST = 0.05;
-/** The same for a kink: rather one key more. */
+/** Cost of a kink: more than one further key. */
 const KINK_COST = 1.5;
-/** A speed at a key is a kink if in so many frames it would lead further off the path than the tolerance. */
+/** Frames in which the speed at a key may lead no further off the path than the tolerance; otherwise it is a kink. */
 const KINK_FRAMES = 16;
 
 interface Segment {
@@ -26,13 +26,13 @@ interface Segment {
   cost: number;
 }
 
-/** Pixels a frame at a frame of a series. */
+/** Pixels per frame at a frame of a series. */
 function speedAt(series: Float64Array, k: number): number {
   const [before, after] = [Math.max(0, k - 1), Math.min(series.length - 1, k + 1)];
   return (series[after]! - series[before]!) / Math.max(1, after - before);
 }
 
-/** Whether a way that begins and ends at these speeds, in ways a segment, goes through its ends as the path does. */
+/** Whether a segment with these speeds at its ends, in lengths per segment, passes through them as the path does. */
 function isSmooth(
   path: DensePath,
   i: number,
@@ -45,7 +45,7 @@ function isSmooth(
     const { at } = path[value];
     const pace = (at[j]! - at[i]!) / (j - i);
     return [i, j].every((k, end) => {
-      // Where the path begins and ends there is nothing that it could not fit to.
+      // The ends of the path have no speed to match.
       if (k === 0 || k === last) return true;
       return Math.abs(speeds[end]! * pace - speedAt(at, k)) * KINK_FRAMES <= tolerance;
     });
@@ -53,8 +53,8 @@ function isSmooth(
 }
 
 /**
- * The curve that leaves one frame and reaches another as fast as the path does: a cubic Hermite polynomial, which is a
- * Bézier curve with handles at thirds of the time. Null where it would swing past an end.
+ * The curve with the path's speed at both ends: a cubic Hermite polynomial, which is a Bézier curve with handles at thirds
+ * of the time. Null where it would overshoot.
  */
 function curveThrough(
   path: DensePath,
@@ -93,8 +93,8 @@ function bestSegment(path: DensePath, i: number, j: number, tolerance: number): 
 }
 
 /**
- * Where a path may have joints: the frames at which its acceleration changes. In a hold and in a steady move
- * there are none, so that their length costs nothing.
+ * Possible joints of a path: the frames at which its acceleration changes. A hold or a steady move has none, so that its
+ * length costs nothing.
  */
 function possibleJoints(path: DensePath, stops: readonly number[], tolerance: number): number[] {
   const last = path.x.at.length - 1;
@@ -108,7 +108,7 @@ function possibleJoints(path: DensePath, stops: readonly number[], tolerance: nu
     }
   }
   const sorted = [...joints].sort((a, b) => a - b);
-  // Changes too small to count can still add up to a bend: a segment that nothing explains is halved.
+  // Changes too small to count can add up to a bend: a segment that nothing fits is halved.
   for (let i = 0; i + 1 < sorted.length;) {
     const [a, b] = [sorted[i]!, sorted[i + 1]!];
     if (b - a > 1 && !bestSegment(path, a, b, tolerance)) sorted.splice(i + 1, 0, (a + b) >> 1);
@@ -130,7 +130,7 @@ function cheapestChain(path: DensePath, joints: readonly number[], stops: Readon
         costs[b] = cost;
         from[b] = { joint: a, easing: segment!.easing };
       }
-      // A hand key is a joint whatever it costs.
+      // A hand key is always a joint.
       if (stops.has(joints[a]!)) break;
     }
   }
@@ -142,8 +142,8 @@ function cheapestChain(path: DensePath, joints: readonly number[], stops: Readon
 }
 
 /**
- * The joints of a path: the fewest keys whose easings reproduce it within its bounds, which leave it `tolerance` pixels
- * at most. Frames in `hands` are always keys. `offset` is the film's frame that the path begins at.
+ * The joints of a path: the fewest keys whose easings reproduce it within its bounds, to within `tolerance` pixels. Frames
+ * in `hands` are always keys. `offset` is the first frame of the path in the film.
  */
 export function reduceToKeys(path: DensePath, offset: number, tolerance: number, hands: ReadonlySet<number>): Key[] {
   const last = path.x.at.length - 1;

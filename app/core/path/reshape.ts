@@ -1,4 +1,4 @@
-/** Segments of a path that the editor reshapes as a whole: they become the fewest hand keys that lead the window so. */
+/** Reshapes ranges of a path as a whole: the result is the fewest hand keys that lead the window along the new path. */
 import type { Point } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
 import { type DensePath, type VALUES } from "./dense-path";
@@ -9,8 +9,8 @@ import { reduceToKeys } from "./reduce-to-keys";
 type Value = (typeof VALUES)[number];
 
 /**
- * The fewest hand keys that lead the window through these places, one per frame from `start`, to within so many pixels. From
- * the last of them on the solver goes on.
+ * The fewest hand keys that lead the window through these places, one per frame from `start`, within a tolerance in pixels.
+ * After the last of them the solver continues.
  */
 export function keysThrough(
   windows: readonly CropWindow[],
@@ -35,12 +35,11 @@ export function keysThrough(
   }));
 }
 
-/** A Gaussian is as good as 0 beyond so many of its standard deviations. */
+/** Standard deviations beyond which a Gaussian is practically 0. */
 const REACH = 3;
 
 /**
- * The same way without its quick changes: the mean around each frame, weighted by a Gaussian. Both ends stay where they are.
- *
+ * A path without quick changes: the mean around each frame, weighted by a Gaussian. Both ends stay where they are.
  * @param sigmaFrames its standard deviation
  */
 export function smoothed(windows: readonly CropWindow[], sigmaFrames: number): CropWindow[] {
@@ -50,7 +49,7 @@ export function smoothed(windows: readonly CropWindow[], sigmaFrames: number): C
   );
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const last = windows.length - 1;
-  // Beyond an end the way goes on as it would turned about that end, so that the end itself is the mean there.
+  // Beyond an end the path continues point-reflected there, so that the end itself is the mean.
   const at = (value: Value, i: number): number => {
     if (i < 0) return 2 * windows[0]![value] - at(value, Math.min(last, -i));
     if (i > last) return 2 * windows[last]![value] - at(value, Math.max(0, 2 * last - i));
@@ -62,10 +61,9 @@ export function smoothed(windows: readonly CropWindow[], sigmaFrames: number): C
 }
 
 /**
- * The same way beside where it was: by all of an offset in its middle, and by none at its ends.
- *
+ * A path shifted by an offset, fully in its middle and not at all at its ends.
  * @param by pixels
- * @param fadeFrames how long the offset takes to come and to go
+ * @param fadeFrames over which the offset comes and goes
  */
 export function shiftedSoftly(windows: readonly CropWindow[], by: Point, fadeFrames: number): CropWindow[] {
   const last = windows.length - 1;
@@ -77,16 +75,16 @@ export function shiftedSoftly(windows: readonly CropWindow[], by: Point, fadeFra
   });
 }
 
-/** The same way gone from its end to its beginning. */
+/** A path in reverse. */
 export const reversed = (windows: readonly CropWindow[]): CropWindow[] => [...windows].reverse();
 
-/** A place that the window was led to by hand, at a frame. */
+/** A place of the window while it was steered, at a frame. */
 export interface Led {
   frame: number;
   window: CropWindow;
 }
 
-/** One place for each frame from the first to the last of what was led; what was left out lies between its neighbours. */
+/** One place per frame from the first to the last of a steered path; missing frames are interpolated. */
 export function everyFrame(led: readonly Led[]): { start: number; windows: CropWindow[] } {
   const known = [...new Map(led.map((one) => [one.frame, one])).values()].sort((a, b) => a.frame - b.frame);
   const windows: CropWindow[] = [];

@@ -1,4 +1,4 @@
-/** What is given to lay the path of a shot, and what comes of it. */
+/** Input and result of laying a shot's path. */
 import type { Box } from "../geometry/box";
 import type { LaidOut } from "../composition/layout";
 import type { CropWindow } from "../geometry/crop-window";
@@ -23,49 +23,49 @@ export interface PaneFraming {
 export interface ShotFraming extends PaneFraming {
   others: readonly PaneFraming[];
   range: FrameRange;
-  /** The parts of it that are shown; where one ends the picture jumps, and the window may. */
+  /** The ranges of it that are shown; at the end of each the picture jumps, and the window may. */
   kept: readonly FrameRange[];
   tracks: readonly Track[];
-  /** A part of the picture that is to be kept inside where it can be. */
+  /** A part of the picture to keep inside where possible. */
   protect: Box | null;
   /** The part of the picture in which the window may be; all of it if null. */
   active: Box | null;
-  /** Whether the window goes on from where it was in the shot before. */
+  /** Whether the window continues from the shot before. */
   carry: boolean;
-  /** Whether the shot begins at a switch, where the picture goes on. */
+  /** Whether the shot begins at a switch, where the picture continues. */
   atSwitch: boolean;
 }
 
-/** What comes of one of a shot's panes. */
+/** The result for one of a shot's panes. */
 export interface FramedPane extends ShotPath, Pick<FollowPlan, "who" | "reason" | "certainty" | "other"> {
   /** The track that is followed, or followed most. */
   subjectId: string | null;
-  /** How the window moves, and why if nobody has chosen. */
+  /** The movement of the window, and the reason if it was chosen automatically. */
   movement: Movement;
   movementReason: string | null;
   /** Which track is followed when, in order and without gaps. */
   spans: FollowedSpan[];
 }
 
-/** What comes of a shot: of its first pane, and of the others. */
+/** The result for a shot: its first pane, and the others. */
 export interface FramedShot extends FramedPane {
   others: readonly FramedPane[];
-  /** Where the panes and their backdrop are in the frame; each window has the shape of its pane. */
+  /** Places of the panes and their backdrop in the frame; each window has the aspect ratio of its pane. */
   laidOut: LaidOut;
 }
 
-/** A part of a shot in which one track is followed; none of the shot's own where it is made of several, or nothing. */
+/** A range of a shot in which one track is followed; null where several are combined, or nothing is followed. */
 export interface FollowedSpan extends Omit<FollowSpan, "subject"> {
   trackId: string | null;
 }
 
-/** What the shot before leaves to the next one. */
+/** What the shot before passes on to the next. */
 export interface ShotBefore {
-  /** Where the window of each pane goes on from; none where they do not. */
+  /** Where each pane's window continues from; empty where they do not. */
   windows: readonly CropWindow[];
   /** Who was followed. */
   who: string | null;
 }
 
-/** Whom a shot follows most, as somebody of the film and as a track. */
+/** Whom a shot follows most, as a person of the film and as a track. */
 export type Followed = Pick<FollowPlan, "who" | "trackId">;

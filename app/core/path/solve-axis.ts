@@ -6,17 +6,17 @@ import { MOVEMENT_WEIGHTS, type MovementWeights } from "./movement";
 import { isSatisfied, objectiveAt, type PiecewiseLinearProgram, type Term, weightAt } from "./piecewise-linear-program";
 import { type Solution, solveProgram } from "./solve-program";
 
-/** Weight of the limits on speed and acceleration: large enough to be kept whenever hand keys allow it. */
+/** Weight of the limits on speed and acceleration: large enough to be obeyed whenever hand keys allow it. */
 const LIMIT_WEIGHT = 1e4;
 const DIFFERENCES = { velocity: [-1, 1], acceleration: [1, -2, 1], jerk: [-1, 3, -3, 1] } as const;
 
 export interface AxisProblem {
   goals: AxisGoals;
-  /** Length of the window on this axis, in pixels; where it changes, the largest: what lengths are measured in. */
+  /** Length of the window on this axis, in pixels, the largest where it changes: the unit of lengths. */
   windowLength: number;
-  /** Where its centre may be at least and at most, frame by frame, in pixels. */
+  /** Least and greatest position of its centre, frame by frame, in pixels. */
   bounds: readonly [Float64Array, Float64Array];
-  /** Frames at which it is given, with the position in pixels. */
+  /** Frames with a given position, in pixels. */
   fixed: ReadonlyMap<number, number>;
   fps: number;
   weights: MovementWeights;
@@ -24,7 +24,7 @@ export interface AxisProblem {
 
 const filled = (length: number, value: number) => new Float64Array(length).fill(value);
 
-/** A norm or a limit on a difference of positions: free within ±limit, at a cost of `weight` beyond. */
+/** A norm of, or limit on, a difference of positions: free within ±limit, at a cost of `weight` beyond. */
 function differenceTerm(stencil: readonly number[], count: number, limit: number, weight: number): Term {
   const rows = Math.max(0, count - stencil.length + 1);
   const upper = filled(rows, limit);
@@ -38,15 +38,15 @@ function intervalTerm(lower: Float64Array, upper: Float64Array, weight: number, 
   return { stencil: [1], first: 0, lower, upper, below: weights, above: weights };
 }
 
-/** Seconds around a given place, for each window length by which it cuts the subject, in which that may go on … */
+/** Seconds for which a given place takes precedence around it, per window length by which it cuts the subject … */
 const YIELDING_SECONDS = 12;
-/** … and at most. */
+/** … up to this many. */
 const MOST_YIELDING_SECONDS = 2;
 
 /**
- * How much the goals count, frame by frame. Where the editor puts the window so that it cuts the subject, the subject
- * matters less than the place, and around it the less the nearer: otherwise the window would keep the subject to the
- * last moment, and swing to the place and back.
+ * Weight of the goals, frame by frame. Where the editor puts the window so that it cuts the subject, that place takes
+ * precedence over the subject, and less so further away: otherwise the window would hold the subject to the last moment,
+ * and swing to the place and back.
  */
 function sharesOfGoals({ goals, windowLength, fixed, fps }: AxisProblem): Float64Array {
   const shares = filled(goals.wanted.length, 1);
@@ -105,7 +105,7 @@ function termsOf(problem: AxisProblem): { costs: Term[]; limits: Term[] } {
   return { costs, limits };
 }
 
-/** How far beyond a limit, in window lengths, is rounding; with less room than this a place is given. */
+/** Excess over a limit, in window lengths, that is rounding; a range smaller than this is a given place. */
 const ROUNDING = 1e-7;
 
 function programOf({ goals, fixed, windowLength, bounds }: AxisProblem, terms: Term[]): PiecewiseLinearProgram {
@@ -124,10 +124,10 @@ export function axisProgram(problem: AxisProblem): PiecewiseLinearProgram {
   return programOf(problem, [...limits, ...costs]);
 }
 
-/** Seconds to each side of a given place in which a path is likely to come near its limits. */
+/** Seconds around a given place in which a path is likely to come near its limits. */
 const LIMITED_SECONDS = 1.2;
 
-/** The rows of a limit that are near given places, and the others; each with all rows, those left out without weight. */
+/** The rows of a limit near given places, and the others; each with all rows, those left out at weight 0. */
 function splitLimit(limit: Term, { fixed, fps }: AxisProblem): { near: Term; rest: Term } {
   const reach = Math.ceil(LIMITED_SECONDS * fps);
   const rest = limit.lower.map((_, row) => weightAt(limit.above, row));
@@ -137,13 +137,13 @@ function splitLimit(limit: Term, { fixed, fps }: AxisProblem): { near: Term; res
 }
 
 /**
- * The optimum of the whole program. A calm path hardly ever comes near its limits but where it must meet a place: the
- * optimum with only the limits there is, where it keeps the others, the optimum with all, and is found in half the time.
+ * The optimum of the whole program. A calm path rarely comes near its limits except around given places: the optimum under
+ * only those limits, if it obeys the others, is the optimum under all, and is found in half the time.
  */
 function optimum(problem: AxisProblem): Solution {
   const { costs, limits } = termsOf(problem);
   if (problem.weights.maxSpeed === 0) {
-    // Between places that differ even a window that rests must move, and does it as softly as in a glide.
+    // Between different places even a resting window must move, and does so as softly as in a glide.
     const { maxSpeed, maxAcceleration } = MOVEMENT_WEIGHTS.glide;
     const moving = { ...problem.weights, maxSpeed, maxAcceleration };
     return restingPath(problem, costs) ?? optimum({ ...problem, weights: moving });
@@ -157,7 +157,7 @@ function optimum(problem: AxisProblem): Solution {
   return solveProgram(programOf(problem, [...limits, ...costs]), start);
 }
 
-/** The best path of a window that does not move; null if given places, or bounds, make it move. */
+/** The best path of a window that does not move; null if given places or bounds require movement. */
 function restingPath(problem: AxisProblem, costs: Term[]): Solution | null {
   const { fixed, windowLength, bounds } = problem;
   const least =
@@ -175,7 +175,7 @@ function restingPath(problem: AxisProblem, costs: Term[]): Solution | null {
   return { x, objective: objectiveAt(programOf(problem, costs), x), iterations: 0, relativeGap: 0 };
 }
 
-/** A start strictly inside the bounds: near the wanted places, held where there are none. */
+/** A start strictly inside the bounds: near the wanted positions, constant where there are none. */
 function startingPath({ goals, windowLength, bounds: [lower, upper] }: AxisProblem): Float64Array {
   let held = goals.wanted.find((value) => !Number.isNaN(value)) ?? (lower[0]! + upper[0]!) / 2;
   return goals.wanted.map((value, i) => {

@@ -1,13 +1,13 @@
 /**
- * The path of one coordinate with hand keys in it. A key shall change the path as far as the keys beside it and no
- * further, so each free segment is a problem of its own, with nothing of it beyond its ends. What the two segments at a
- * key share is how the path passes through it: as it would if there were no other key.
+ * The path of one coordinate with hand keys. A key should change the path up to the keys beside it and no further, so each
+ * free segment is solved by itself. The two segments at a key share how the path passes through it: as if there were no
+ * other key.
  */
 import { cutGoals } from "./framing-goals";
 import type { AxisProblem } from "./solve-axis";
 import { SolvedProblems } from "./solved-problems";
 
-/** Seconds to each side of a key that decide how the path passes through it. */
+/** Seconds around a key that determine how the path passes through it. */
 const PASSING_SECONDS = 3;
 
 /** The part of a problem from one frame to another, with its own given places. */
@@ -22,7 +22,7 @@ function part(problem: AxisProblem, start: number, end: number, fixed: ReadonlyM
   };
 }
 
-/** Where the path is just before and just after a key that is the only one: its speed and its acceleration there. */
+/** Positions just before and after a key that is the only one: they give the speed and acceleration there. */
 function passing(problem: AxisProblem, frame: number, at: number, solved: SolvedProblems): [number, number][] {
   const reach = Math.ceil(PASSING_SECONDS * problem.fps);
   const start = Math.max(0, frame - reach);
@@ -34,10 +34,8 @@ function passing(problem: AxisProblem, frame: number, at: number, solved: Solved
 }
 
 /**
- * Positions in pixels, one per frame. Given places are met exactly; what one of them is decides the path only from the
- * one before it to the one after it.
- *
- * @param solved what was solved before; what is among it is not solved again
+ * Positions in pixels, one per frame. Given places are met exactly; each influences the path only between its neighbours.
+ * @param solved problems solved before, which are not solved again
  */
 export function solveSegments(problem: AxisProblem, solved = new SolvedProblems()): Float64Array {
   const count = problem.goals.wanted.length;
@@ -45,7 +43,7 @@ export function solveSegments(problem: AxisProblem, solved = new SolvedProblems(
   const given = new Map<number, number>();
   for (const [frame, at] of keys) {
     for (const [beside, place] of passing(problem, frame, at, solved)) {
-      // Between two keys with one frame between them there is no room to pass as either would.
+      // Two keys with one frame between them leave no room to pass as either would.
       const other = given.get(beside);
       given.set(beside, other === undefined ? place : (other + place) / 2);
     }

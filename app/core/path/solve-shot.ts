@@ -18,11 +18,11 @@ import { solveSegments } from "./solve-segments";
 import { SolvedProblems } from "./solved-problems";
 import { heightGoals, heightLimits } from "./zoom-goals";
 
-/** Keys reproduce the solved path to within this share of the picture's larger side. */
+/** Share of the picture's larger side within which keys reproduce the solved path. */
 const KEY_TOLERANCE = 0.004;
-/** A zoom is used with more restraint than a pan: it costs so many times as much. */
+/** Zoom is used with more restraint than pan: it costs this many times as much. */
 const ZOOM_RESTRAINT = 2;
-/** With less room than this, in pixels, there is nothing to decide on an axis. */
+/** Range in pixels below which there is nothing to decide on an axis. */
 const NO_ROOM = 1e-3;
 
 export interface ShotProblem {
@@ -33,19 +33,19 @@ export interface ShotProblem {
   rate: Rate;
   settings: FramingSettings & { movement: Movement };
   subject: Subject | null;
-  /** A part of the picture that is to be kept inside where it can be … */
+  /** A part of the picture to keep inside where possible … */
   protect: Box | null;
   /** … and the text in it, where that fits. */
   texts: readonly Track[];
-  /** Where the editor has put the window, by frame of the film, and how it gets from there to the next one. */
+  /** The editor's windows, by frame of the film, and the easing to the next. */
   handKeys: readonly (CropWindow & { frame: number; easing?: Easing | null })[];
-  /** Where the window comes from, if it goes on from the shot before; a hand key on the first frame wins. */
+  /** The window's place before, if it continues from the shot before; a hand key on the first frame takes precedence. */
   startAt?: CropWindow | null;
 }
 
 export interface ShotPath {
   keys: Key[];
-  /** One window for every frame of the shot, as the keys give it. */
+  /** One window per frame of the shot, as the keys give it. */
   windows: CropWindow[];
 }
 
@@ -56,10 +56,9 @@ function solve(problem: AxisProblem, solved: SolvedProblems): Float64Array {
 }
 
 /**
- * Lays the path of the crop window through one shot: first how large it is, then where. Hand keys are met exactly;
- * where there is nothing to follow, the window rests in the middle of the picture.
- *
- * @param solved what was solved for the shot's path before; gains what is solved now
+ * Lays the path of the crop window through one shot: first its size, then its place. Hand keys are met exactly; without a
+ * subject, the window rests in the centre of the picture.
+ * @param solved problems solved for the shot's path before; extended by those solved now
  */
 export function solveShot(problem: ShotProblem, solved = new SolvedProblems()): ShotPath {
   const { shot, picture, target, rate, settings, subject, protect } = problem;
@@ -79,7 +78,7 @@ export function solveShot(problem: ShotProblem, solved = new SolvedProblems()): 
 
   const limits = heightLimits(settings, picture, target);
   const fixedHeights = fixedOn("height");
-  // A hand key may be larger or smaller than the zoom's limits.
+  // A hand key may be larger or smaller than the limits of the zoom.
   const everyHeight = [...limits, ...fixedHeights.values()];
   const filled = (value: number) => new Float64Array(count).fill(value);
   const heightProblem = {

@@ -18,21 +18,24 @@ import { SolvedProblems } from "./solved-problems";
 import { heightLimits } from "./zoom-goals";
 
 /**
- * Whether the window goes on from where it was in the shot before: where the editor wants it to, and at a switch where the
- * version follows the same on both sides.
+ * Whether the window continues from the shot before: where the editor wants it to, and at a switch where the version
+ * follows the same subject on both sides.
  */
 export const goesOn = ({ carry, atSwitch }: ShotFraming, before: Followed, now: Followed): boolean =>
   carry || (atSwitch && before.trackId === now.trackId && before.who === now.who);
 
 const NOTHING_BEFORE: ShotBefore = { windows: [], who: null };
 
-/** The range of a shot that decides whom it follows: from the first frame that is shown to the last; all of it where nothing is shown. */
+/**
+ * The range of a shot that decides whom it follows: from the first frame shown to the last; all of it where nothing is
+ * shown.
+ */
 const shownSpan = ({ range, kept }: ShotFraming): FrameRange => ({
   start: kept[0]?.start ?? range.start,
   end: kept.at(-1)?.end ?? range.end,
 });
 
-/** Whom a shot follows when; its spans cover all of the shot, whatever of it is shown. */
+/** Whom a shot follows, and when; the spans cover the whole shot, whatever of it is shown. */
 function plan(shot: ShotFraming, picture: Size, target: Size, rate: Rate, before: string | null): FollowPlan {
   const { range, rule, tracks, settings } = shot;
   const window = windowSize(picture, target, settings);
@@ -61,7 +64,7 @@ interface Run extends FrameRange {
   subject: Subject | null;
 }
 
-/** Spans that the window moves from one to the next in, together. */
+/** Spans between which the window pans, joined. */
 function runsOf(spans: readonly FollowSpan[]): Run[] {
   const runs: FollowSpan[][] = [];
   for (const span of spans) {
@@ -72,13 +75,13 @@ function runsOf(spans: readonly FollowSpan[]): Run[] {
   return runs.map((run) => ({ start: run[0]!.start, end: run.at(-1)!.end, subject: oneAfterTheOther(run) }));
 }
 
-/** Parts of a path, each laid by itself: at the next one the window may jump. */
+/** Parts of a path, each laid by itself: the window may jump between them. */
 interface Part extends Run {
   /** Whether it is shown. */
   isShown: boolean;
 }
 
-/** Runs cut where something is left out: the picture jumps there, as at any cut. */
+/** Runs, cut where something is left out: the picture jumps there, as at any cut. */
 function pathParts({ range, kept }: ShotFraming, runs: readonly Run[]): Part[] {
   const gone = withoutRanges([range], kept);
   const pieces = [
@@ -90,11 +93,11 @@ function pathParts({ range, kept }: ShotFraming, runs: readonly Run[]): Part[] {
   );
 }
 
-/** Where the window of each pane is at the end of what is shown of a shot; at its end where nothing is. */
+/** The window of each pane at the end of what is shown of a shot; at its end where nothing is. */
 export const lastWindows = ({ range, kept }: ShotFraming, framed: FramedShot): CropWindow[] =>
   [framed, ...framed.others].flatMap(({ windows }) => windows[(kept.at(-1)?.end ?? range.end) - 1 - range.start] ?? []);
 
-/** The tracks of whom panes follow: a face with the rest of the person, and whatever else is known to be the same. */
+/** The tracks of the people that panes follow: a face with the rest of the person, and others known to be the same. */
 function takenBy(panes: readonly FramedPane[], tracks: readonly Track[]): Set<string> {
   const ids = new Set(panes.flatMap(({ spans }) => spans.flatMap(({ trackId }) => trackId ?? [])));
   const followed = tracks.filter(({ id }) => ids.has(id));
@@ -104,8 +107,8 @@ function takenBy(panes: readonly FramedPane[], tracks: readonly Track[]): Set<st
 }
 
 /**
- * One of a shot's panes as a shot of its own. Where there are several, no text pulls at them: it would at each. What is
- * protected is the first one's, and whom one follows no other chooses by itself.
+ * One of a shot's panes as a shot of its own. With several panes, text attracts none of them: it would attract each. The
+ * protected area is the first one's, and a pane does not choose a subject that another follows.
  */
 function paneAsShot(shot: ShotFraming, pane: number, framed: readonly FramedPane[]): ShotFraming {
   if (shot.others.length === 0) return shot;
@@ -116,10 +119,9 @@ function paneAsShot(shot: ShotFraming, pane: number, framed: readonly FramedPane
 }
 
 /**
- * Lays the path of one shot for a version of the given size.
- *
- * @param solved what was solved for the shot's last path; afterwards, what was for this one
- * @param followed whom it follows, as `planShot` says
+ * Lays the path of one shot for a version of some size.
+ * @param solved problems solved for the shot's last path; afterwards, those for this one
+ * @param followed whom it follows, from `planShot`
  */
 export function frameShot(
   shot: ShotFraming,
@@ -137,7 +139,7 @@ export function frameShot(
   const framed: FramedPane[] = [];
   laidOut.panes.forEach((pane, i) => {
     const ofPane = paneAsShot(inside, i, framed);
-    // In a pane that shows something else nobody is followed.
+    // A pane that shows something else follows nobody.
     const asked: ShotFraming = laidOut.own?.[i] ? { ...ofPane, rule: { kind: "none" }, handKeys: [] } : ofPane;
     const whom = i === 0 ? followed : plan(asked, area, pane, rate, null);
     framed.push(framePane(asked, area, pane, rate, { followed: whom, startAt: from.windows[i] ?? null }, solved));
@@ -147,11 +149,11 @@ export function frameShot(
   return { ...first!, others, laidOut };
 }
 
-/** What is settled before a pane's path is laid. */
+/** What is decided before a pane's path is laid. */
 interface PaneSettled {
-  /** Whom it follows when. */
+  /** Whom it follows, and when. */
   followed: FollowPlan;
-  /** Where its window goes on from. */
+  /** Where its window continues from. */
   startAt: CropWindow | null;
 }
 
@@ -198,7 +200,7 @@ function framePane(
     part.windows.length > best.windows.length ? part : best,
   );
   const keys = parts.flatMap((part, i) =>
-    // Up to where the window jumps, it stays where the last key before has it.
+    // Until the window jumps, it stays where the last key before puts it.
     i === parts.length - 1
       ? part.keys
       : part.keys.map((key, k) => (k === part.keys.length - 1 ? { ...key, easing: "hold" as const } : key)),
@@ -226,7 +228,7 @@ const windowSize = (picture: Size, target: Size, settings: FramingSettings): Siz
   return { width: height * aspectRatio(target), height };
 };
 
-/** Whom a shot follows when; `before` is who was followed in the one before it. */
+/** Whom a shot follows, and when; `before` is who was followed in the shot before. */
 export function planShot(shot: ShotFraming, whole: Size, target: Size, rate: Rate, before: string | null): FollowPlan {
   const inside = shot.active ? insideArea(shot, shot.active) : shot;
   const picture = shot.active ?? whole;
@@ -235,8 +237,8 @@ export function planShot(shot: ShotFraming, whole: Size, target: Size, rate: Rat
 }
 
 /**
- * What is followed through a shot as one track, whoever it is at each moment, and the box around all where it is several;
- * null where it is no track of the shot's.
+ * The subject of a shot as one track, whoever it is at each moment, with a box around all where there are several; null
+ * where it is not a track of the shot.
  */
 export function followedTrack({ spans, subjectId }: FramedPane, tracks: readonly Track[]): Track | null {
   const found = spans.map(({ trackIds }) => tracks.filter(({ id }) => trackIds.includes(id)));

@@ -6,8 +6,8 @@ interface Solved {
 }
 
 /**
- * Problems with their solutions, kept from one path of a shot to its next: when a key is moved, only the segments
- * beside it are solved anew. A path is the same with them as without.
+ * Problems with their solutions, kept from one path of a shot to the next: when a key moves, only the segments beside it
+ * are solved again. Paths are the same with and without it.
  */
 export class SolvedProblems {
   private used: Solved[] = [];
@@ -23,7 +23,7 @@ export class SolvedProblems {
     return solved.positions;
   }
 
-  /** Forgets what has not been asked for since the last time. */
+  /** Forgets problems that were not needed since the last call. */
   forgetUnused(): void {
     this.unused = this.used;
     this.used = [];

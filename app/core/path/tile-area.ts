@@ -1,4 +1,4 @@
-/** In a picture that is made of several, the window stays in one of them: across a seam it would show parts of two. */
+/** In a picture made of several tiles, the window stays in one: across a seam it would show parts of two. */
 import { type Box, boxArea, boxContains, intersectionArea } from "../geometry/box";
 import { aspectRatio, windowBox } from "../geometry/crop-window";
 import { boxAt, type Track } from "../subjects/tracking/track";
@@ -6,12 +6,12 @@ import { type FrameRange, inRange } from "../time/rate";
 import { boxInside, from, to, trackInside } from "./active-area";
 import type { ShotPath, ShotProblem } from "./solve-shot";
 
-/** Several who are followed together are of one tile only if this share of them lies in it. */
+/** Share of several subjects followed together that must lie in a tile for them to belong to it. */
 const BELONGS = 0.8;
-/** Pixels that a hand key's window may be over a seam that was found by measurement. */
+/** Pixels by which a hand key's window may overlap a measured seam. */
 const TOLERANCE = 2;
 
-/** The share of a track, over all frames of a range, that lies in a box. */
+/** Share of a track, over all frames of a range, that lies in a box. */
 function shareIn(track: Track, { start, end }: FrameRange, area: Box): number {
   let seen = 0;
   let inside = 0;
@@ -25,10 +25,9 @@ function shareIn(track: Track, { start, end }: FrameRange, area: Box): number {
 }
 
 /**
- * The tile that a part of a shot stays in: the one that its subject is in, or the largest where nothing is followed.
- *
- * @returns null where there are no tiles, where several who are followed together are in more than one, and where the
- * editor has put the window across a seam
+ * The tile in which a part of a shot stays: that of its subject, or the largest where nothing is followed.
+ * @returns null where there are no tiles, where subjects followed together are in several, and where the editor has put the
+ *   window across a seam
  */
 export function tileOf(
   { shot, subject, handKeys, target }: Omit<ShotProblem, "settings">,
@@ -47,7 +46,7 @@ export function tileOf(
   return isAcross ? null : tile;
 }
 
-/** A shot's problem told from a tile's corner, with the tile as its picture. */
+/** A shot's problem relative to a tile's corner, with the tile as its picture. */
 export function insideTile(problem: ShotProblem, tile: Box): ShotProblem {
   const { subject, protect, texts, handKeys, startAt } = problem;
   const inside = (track: Track) => trackInside(track, tile);
@@ -62,7 +61,7 @@ export function insideTile(problem: ShotProblem, tile: Box): ShotProblem {
   };
 }
 
-/** A path told from a tile's corner, told from the picture's. */
+/** A path relative to a tile's corner, relative to the picture's. */
 export const outOfTile = ({ keys, windows }: ShotPath, tile: Box): ShotPath => ({
   keys: keys.map((key) => to(key, tile)),
   windows: windows.map((window) => to(window, tile)),

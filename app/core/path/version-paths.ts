@@ -10,37 +10,34 @@ import { frameShot, goesOn, lastWindows, planShot } from "./solve-version";
 /** A shot of a version, by its id. */
 export interface ShotToFrame {
   id: string;
-  /**
-   * The very same value stands for the same framing: a shot is solved again when it is given another one. Null while it
-   * is not known.
-   */
+  /** Compared by identity: a shot is solved again when it is given another one. Null while it is unknown. */
   framing: ShotFraming | null;
 }
 
-/** What a path is made from: the framing, who was followed before, and the windows that it goes on from. */
+/** What determines a path: the framing, who was followed before, and the windows that it continues from. */
 type Basis = readonly [ShotFraming, string | null, ...CropWindow[]];
 
 export type SolvedShot = { id: string; framed: FramedShot } | { id: string; error: unknown };
 
 interface Entry extends ShotToFrame {
-  /** Whom it follows, with what that was decided from. */
+  /** Whom it follows, and the inputs of that decision. */
   plan: { from: readonly unknown[]; followed: FollowPlan | null } | null;
-  /** Null in it where it could not be solved. */
+  /** `framed` is null where it could not be solved. */
   path: { from: readonly unknown[]; framed: FramedShot | null } | null;
-  /** Kept for the shots that were solved last: what is worked on is mostly solved again. */
+  /** Kept for the shots solved last: the one being edited is mostly solved again. */
   solved: SolvedProblems | null;
 }
 
-/** What is followed where that is not known. */
+/** The subject where none is known. */
 const NOBODY: Followed = { who: null, trackId: null };
 
-/** Shots of which what was solved is kept; it is some ten numbers per frame, which a long film would fill the memory with. */
+/** Shots whose solved problems are kept: some ten numbers per frame, which would fill the memory in a long film. */
 const KEPT_PROBLEMS = 8;
 
 const isFrom = (kept: { from: readonly unknown[] } | null, from: readonly unknown[]): boolean =>
   kept !== null && isSameList(kept.from, from);
 
-/** Paths of a version's shots, which are solved one at a time and only where something has changed. */
+/** Paths of a version's shots, solved one at a time and only where something has changed. */
 export class VersionPaths {
   private entries: Entry[] = [];
   private recent: string[] = [];
@@ -51,7 +48,7 @@ export class VersionPaths {
     private readonly rate: Rate,
   ) {}
 
-  /** Takes the shots as they are now, in order. */
+  /** Takes the present shots, in order. */
   take(shots: readonly ShotToFrame[]): void {
     const known = new Map(this.entries.map((entry) => [entry.id, entry]));
     this.entries = shots.map(({ id, framing }) => {
@@ -60,7 +57,7 @@ export class VersionPaths {
     });
   }
 
-  /** Whom a shot follows, which depends on whom the one before it does. */
+  /** Whom a shot follows, which depends on the shot before. */
   private plan(index: number): void {
     const entry = this.entries[index]!;
     const before = this.entries[index - 1]?.plan?.followed ?? null;
@@ -73,7 +70,7 @@ export class VersionPaths {
     }
   }
 
-  /** What a path is made from; null while that is not known, or the path before is to be solved first. */
+  /** What determines a path; null while that is unknown, or the path before has to be solved first. */
   private basis(index: number): Basis | null {
     const { framing, plan } = this.entries[index]!;
     if (!framing) return null;
@@ -86,7 +83,7 @@ export class VersionPaths {
     return [framing, who, ...(framed ? lastWindows(before.framing!, framed) : [])];
   }
 
-  /** What was solved for a shot's last path, if it is one of those that were solved last. */
+  /** Problems solved for a shot's last path, if it is among those solved last. */
   private problemsOf(entry: Entry): SolvedProblems {
     entry.solved ??= new SolvedProblems();
     this.recent = [entry.id, ...this.recent.filter((id) => id !== entry.id)].slice(0, KEPT_PROBLEMS);
@@ -100,8 +97,7 @@ export class VersionPaths {
   }
 
   /**
-   * Solves one shot that is not solved yet as it is now, the first of those given before any other.
-   *
+   * Solves one shot that is not up to date, those given before any other.
    * @param first ids of shots that are waited for
    * @returns the shot's id and its path, or why there is none; null when all are solved
    */
@@ -128,7 +124,7 @@ export class VersionPaths {
   }
 }
 
-/** Lays the paths of shots that follow one another. */
+/** Lays the paths of consecutive shots. */
 export function frameShots(shots: readonly ShotFraming[], picture: Size, target: Size, rate: Rate): FramedShot[] {
   const paths = new VersionPaths(picture, target, rate);
   paths.take(shots.map((framing, i) => ({ id: String(i), framing })));

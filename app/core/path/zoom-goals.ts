@@ -1,4 +1,4 @@
-/** How large the window should be, frame by frame, where the zoom is free. */
+/** Size of the window, frame by frame, where the zoom is free. */
 import { clamped } from "../numbers/clamped";
 import type { Size } from "../geometry/box";
 import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
@@ -9,19 +9,19 @@ import { focusBox } from "./focus-box";
 import { type AxisGoals, blankGoals } from "./framing-goals";
 import type { FramingSettings } from "./framing-settings";
 
-/** Share of the window's height that a face, and of the window that a thing, should take. */
+/** Share of the window's height that a face should take, and share of the window that a thing should. */
 const FACE_SHARE = 0.2;
 const THING_SHARE = 0.5;
-/** What must be inside takes no more of the window than this. */
+/** Largest share of the window for what must be inside. */
 const FITTING_SHARE = 0.88;
 
-/** How far a zoom may go in before the picture is enlarged more than so many times; 1 where it is without any zoom. */
+/** Strongest zoom before the picture exceeds a scale; 1 where it does without any zoom. */
 export const mostZoom = (picture: Size, target: Size, largestScale: number): number =>
   Math.max(1, (largestScale * largestWindowHeight(picture, aspectRatio(target))) / target.height);
 
 /**
- * The least and the greatest height of a version's window, in pixels of the picture. A free zoom stops at what the
- * picture bears; one that is asked for as such is as asked.
+ * Least and greatest height of a version's window, in pixels of the picture. A free zoom stops at the largest scale; a set
+ * one does not.
  */
 export function heightLimits(
   { zoom, largestScale }: Pick<FramingSettings, "zoom" | "largestScale">,
@@ -34,7 +34,7 @@ export function heightLimits(
   return [largest / most, largest / zoom.min];
 }
 
-/** Goals for the window's height: what is followed wholly inside, and of a good size. */
+/** Goals for the window's height: the subject wholly inside, and of a good size. */
 export function heightGoals(
   subject: Subject | null,
   shot: FrameRange,

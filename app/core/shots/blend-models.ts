@@ -1,15 +1,15 @@
-/** Two ways in which one picture becomes another over a stretch of frames, and how well each explains the stretch. */
+/** Two models of a gradual transition over a range of frames, and how well each explains it. */
 import { CELLS } from "./frame-features";
 import { CELL_COUNT, CHANNELS, squaredDistance } from "./cell-series";
 
 export interface BlendFit {
   /** Share of the later picture in each frame of [start, end]. */
   shares: Float64Array;
-  /** Root mean square of what the model leaves unexplained, relative to the difference of the two pictures. */
+  /** Root mean square of the unexplained rest, relative to the difference of the two pictures. */
   residual: number;
 }
 
-/** Every frame is one mixture of the first and the last (least squares a frame). */
+/** Every frame is a mixture of the first and the last (least squares per frame). */
 export function fitMixture(series: readonly Float32Array[], start: number, end: number): BlendFit {
   const a = series[start]!;
   const b = series[end]!;
@@ -33,11 +33,11 @@ export function fitMixture(series: readonly Float32Array[], start: number, end: 
 }
 
 export interface SweepFit extends BlendFit {
-  /** How well the cells' turns lie on a front that sweeps over the picture, 0 to 1 (R²). */
+  /** How well the cells' times of change fit a front that sweeps over the picture, 0 to 1 (R²). */
   front: number;
-  /** Standard deviation of the cells' turns, as a share of the stretch: about 0.29 if the front moves evenly. */
+  /** Standard deviation of these times, as a share of the range: about 0.29 if the front moves evenly. */
   spread: number;
-  /** Share of the picture over which the difference of the two lies, 0 to 1 (participation ratio of the cells). */
+  /** Share of the picture over which the two differ, 0 to 1 (participation ratio of the cells). */
   extent: number;
 }
 
@@ -63,7 +63,7 @@ function solveSymmetric(matrix: Float64Array, right: Float64Array, n: number): F
 }
 
 /**
- * R² of a front t(x, y) = a + bx + cy + d·√(x² + y²) through the cells' turns, weighted: a straight edge that
+ * R² of a front t(x, y) = a + bx + cy + d·√(x² + y²) through the cells' times of change, weighted: a straight edge that
  * sweeps across is a plane, a circle that opens or closes is a cone.
  */
 function frontFit(turns: Float64Array, weights: Float64Array): { front: number; deviation: number } {
@@ -101,7 +101,7 @@ function frontFit(turns: Float64Array, weights: Float64Array): { front: number; 
   return { front: spread > 0 ? Math.max(0, 1 - rest / spread) : 0, deviation: Math.sqrt(spread / total) };
 }
 
-/** Every cell shows the first picture up to its turn, and the last picture from then on. */
+/** Every cell shows the first picture up to its time of change, and the last picture from then on. */
 export function fitSweep(series: readonly Float32Array[], start: number, end: number): SweepFit {
   const a = series[start]!;
   const b = series[end]!;
@@ -115,7 +115,7 @@ export function fitSweep(series: readonly Float32Array[], start: number, end: nu
     const at = c * CHANNELS;
     let weight = 0;
     for (let k = at; k < at + CHANNELS; k++) weight += (b[k]! - a[k]!) ** 2;
-    // Cost of turning at each frame: from "never turned" on, each frame moved to the first picture's side.
+    // Cost of changing at each frame: from "never changed" on, each frame is moved to the first picture's side.
     let cost = 0;
     const gain = new Float64Array(length);
     for (let t = 0; t < length; t++) {

@@ -5,55 +5,56 @@ import type { FrameFeatures } from "./frame-features";
 import type { PictureMatcher } from "./picture-match";
 import { strengthOf } from "./strength";
 
-/** A stretch in which one picture may become another by degrees. */
+/** A range in which one picture may gradually become another. */
 export interface BlendEvidence {
   kind: "dissolve" | "wipe";
-  /** Where the new picture takes over. */
+  /** The frame at which the new picture takes over. */
   frame: number;
   range: FrameRange;
-  /** 0 to 1; 0.5 is where a blend is as likely as not. */
+  /** 0 to 1; 0.5 where a blend is as likely as not. */
   strength: number;
 }
 
-/** Evidence with the stretch between barriers that it lies in. */
+/** Evidence with the range between barriers in which it lies. */
 type BoundedEvidence = BlendEvidence & { bounds: FrameRange };
 
-/** Lengths of the stretches that are tried, in seconds; shorter and longer blends show in the nearest. */
+/** Lengths of the ranges that are tried, in seconds; shorter and longer blends show in the nearest. */
 const LENGTHS_SECONDS = [0.25, 0.4, 0.6, 0.9, 1.3, 1.9];
 const SHORTEST_FRAMES = 5;
-/** Root mean square difference of the cells (0 to 255) below which two pictures are taken for the same … */
+/** Root mean square difference of the cells (0 to 255) below which two pictures count as the same … */
 const LEAST_DIFFERENCE = 6;
-/** … as they are below this share of their contrast: unlike pictures differ by all of it, moved ones by less. */
+/** … and the same as a share of their contrast: different pictures differ by all of it, moved ones by less. */
 const LEAST_RELATIVE_DIFFERENCE = 0.6;
-/** Correlation of the cells' luma beyond which one picture is the other in another light. */
+/** Correlation of the cells' luma above which one picture is the other in different light. */
 const SAME_PLACE = 0.8;
-/** A blend does not go back, and does not jump, by more than this from frame to frame. */
+/** Largest steps of a blend from frame to frame, backwards and forwards. */
 const STEPS = { back: -0.08, ahead: 0.45 };
 /** Shares of the later picture between which a blend is under way. */
 const UNDER_WAY = { from: 0.04, to: 0.96 };
-/** Less of the later picture than this that is not in the earlier one is a change of light. */
+/** Share of the later picture that must be new; less is a change of light. */
 const LEAST_UNLIKE = 0.25;
-/** What comes back within this time has passed by, and was no blend. */
+/** A picture that returns within this time was covered by something passing, and did not blend. */
 const RETURN_SECONDS = 1.6;
-/** A picture is back when no more than this share of what was new at most is. */
+/** A picture has returned when no more than this share of the largest novelty is new. */
 const COME_BACK = 0.6;
-/**
- * An even mixture leaves the sweep a residual of 1/√12 = 0.29; far less means that the picture changed at once.
- */
+/** An even mixture leaves the sweep a residual of 1/√12 = 0.29; far less means that the picture changed at once. */
 const LEAST_SWEEP = 0.17;
-/** What speaks for a dissolve: how much better the mixture explains it than a sweep, times how unlike the pictures are. */
+/**
+ * Evidence for a dissolve at which it is as likely as not: how much better the mixture fits than a sweep, times how
+ * different the pictures are.
+ */
 const EVEN_DISSOLVE = 0.2;
-/** The same for a wipe: how well its turns lie on a front, from none at this fit, times how unlike the pictures are. */
+/** The same for a wipe: how well its times of change fit a front, above this fit, times how different the pictures are. */
 const EVEN_WIPE = 0.25;
 const LEAST_FRONT = 0.4;
-/** The spread that its turns need, and the residual that it may have. */
+/** Spread that these times need, and largest residual. */
 const LEAST_SPREAD = 0.13;
 const LARGEST_SWEEP = 0.36;
-/** A wipe changes all of the picture: what differs lies in more than this share of it. */
+/** A wipe changes the whole picture: the difference covers more than this share of it. */
 const LEAST_EXTENT = 0.3;
-/** A wipe brings in so many times what is new beside it, where the picture only moves … */
+/** A wipe brings in this many times as much as is new beside it, where the picture only moves … */
 const BROUGHT_IN = 1.2;
-/** … in so many frames at the most. */
+/** … over at most this many frames. */
 const BESIDE_FRAMES = 12;
 
 const isGradualRise = (shares: Float64Array): boolean =>
@@ -62,7 +63,7 @@ const isGradualRise = (shares: Float64Array): boolean =>
     return step >= STEPS.back && step <= STEPS.ahead;
   });
 
-/** Weighs dissolves and wipes in stretches between hard cuts and fades. */
+/** Weighs dissolves and wipes in the ranges between hard cuts and fades. */
 export class BlendWeigher {
   private readonly series: Float32Array[];
 
@@ -76,7 +77,6 @@ export class BlendWeigher {
 
   /**
    * The strongest blends that do not overlap, in order.
-   *
    * @param barriers frames that no blend may straddle, in order: hard cuts, and all frames of fades
    */
   weigh(barriers: readonly number[]): BlendEvidence[] {
@@ -93,7 +93,7 @@ export class BlendWeigher {
         if (evidence) found.push(evidence);
       }
     }
-    // Of overlapping stretches the one that explains most: a part of a blend explains less of the difference.
+    // Of overlapping ranges, the one that explains most wins: a part of a blend explains less of the difference.
     const explains = ({ range, strength }: BlendEvidence) => strength * this.difference(range.start - 1, range.end);
     const best: BlendEvidence[] = [];
     for (const evidence of found.sort((a, b) => explains(b) - explains(a))) {
@@ -109,7 +109,7 @@ export class BlendWeigher {
     return Math.sqrt(squaredDistance(this.series[a]!, this.series[b]!) / this.series[a]!.length);
   }
 
-  /** Whether two frames show pictures unlike enough for one to have become the other. */
+  /** Whether two frames differ enough for one to have become the other. */
   private differ(a: number, b: number): boolean {
     const difference = this.difference(a, b);
     if (difference < LEAST_DIFFERENCE) return false;
@@ -117,7 +117,7 @@ export class BlendWeigher {
     return correlation < SAME_PLACE && difference > LEAST_RELATIVE_DIFFERENCE * contrast;
   }
 
-  /** The part of a stretch in which the blend is under way, with a frame of each pure picture at the ends. */
+  /** The part of a range in which the blend is under way, with a frame of each pure picture at its ends. */
   private tighten(start: number, { shares }: BlendFit): { start: number; end: number } {
     const first = shares.findIndex((share) => share > UNDER_WAY.from);
     const last = shares.findLastIndex((share) => share < UNDER_WAY.to);
@@ -153,14 +153,14 @@ export class BlendWeigher {
     };
   }
 
-  /** Share of the picture that is new from frame to frame, in the mean over a stretch. */
+  /** Share of the picture that is new from frame to frame, averaged over a range. */
   private newness(start: number, end: number): number {
     let sum = 0;
     for (let frame = start + 1; frame <= end; frame++) sum += this.matcher.match(frame - 1, frame).unexplained;
     return sum / Math.max(1, end - start);
   }
 
-  /** Whether more comes into the picture in a stretch than beside it, where it moves, or what passes comes or goes. */
+  /** Whether more enters the picture in a range than beside it, where it only moves or something passes. */
   private bringsIn({ range, bounds }: BoundedEvidence): boolean {
     const [start, end] = [range.start - 1, range.end];
     const reach = Math.min(end - start, BESIDE_FRAMES);
@@ -169,14 +169,14 @@ export class BlendWeigher {
     return this.newness(start, end) > BROUGHT_IN * Math.max(before, after);
   }
 
-  /** Correlation of two frames in place, which sees past what is small, and past people who have moved. */
+  /** Correlation of two frames in place, which ignores small things and people who have moved. */
   private likeness(a: number, b: number): number {
     return compareLuma(this.series[a]!, this.series[b]!).correlation;
   }
 
-  /** Whether the picture before is there again soon after, or the one after was there before. */
+  /** Whether the picture before returns soon after, or the one after was there before. */
   private comesBack(start: number, end: number, bounds: FrameRange): boolean {
-    // What passes before the lens hides more and more, and then less: of the most that was new, little is left.
+    // Something passing in front of the lens hides more and more, and then less: little of the largest novelty remains.
     const most = { after: this.matcher.match(start, end).unexplained, before: 0 };
     most.before = most.after;
     const likeness = Math.max(0.4, this.likeness(start, end));

@@ -1,10 +1,10 @@
 import { CELLS, type FrameFeatures, LUMA_GRID } from "./frame-features";
 
-/** Values of one cell: luma and the two colour differences, 0 to 255. */
+/** Values per cell: luma and the two chroma values, 0 to 255. */
 export const CHANNELS = 3;
 export const CELL_COUNT = CELLS.columns * CELLS.rows;
 
-/** The cell that each sample of the grid of luma lies in. */
+/** The cell of each sample of the luma grid. */
 const CELL_OF = Uint16Array.from({ length: LUMA_GRID.columns * LUMA_GRID.rows }, (_, i) => {
   const row = Math.floor((CELLS.rows * Math.floor(i / LUMA_GRID.columns)) / LUMA_GRID.rows);
   const column = Math.floor((CELLS.columns * (i % LUMA_GRID.columns)) / LUMA_GRID.columns);
@@ -12,8 +12,8 @@ const CELL_OF = Uint16Array.from({ length: LUMA_GRID.columns * LUMA_GRID.rows },
 });
 
 /**
- * A film's pictures so coarse that movement within them hardly shows: what remains is which picture it is.
- * One row of `CELL_COUNT × CHANNELS` values for every frame.
+ * A film's pictures so coarse that movement within them hardly shows: what remains is which picture it is. One row of
+ * `CELL_COUNT × CHANNELS` values per frame.
  */
 export function cellSeries(features: readonly FrameFeatures[]): Float32Array[] {
   const share = CELL_COUNT / CELL_OF.length;
@@ -35,7 +35,7 @@ export function squaredDistance(a: Float32Array, b: Float32Array): number {
   return sum;
 }
 
-/** Correlation of the luma of two rows, and their contrast taken together (root mean square over all channels). */
+/** Correlation of the luma of two rows, and their joint contrast (root mean square over all channels). */
 export function compareLuma(a: Float32Array, b: Float32Array): { correlation: number; contrast: number } {
   let sumA = 0;
   let sumB = 0;

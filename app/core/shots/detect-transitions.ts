@@ -7,27 +7,27 @@ import { CutWeigher } from "./hard-cuts";
 import { PictureMatcher } from "./picture-match";
 import { hardTransition, Transition } from "./transition";
 
-/** A place that may be a transition, with how much speaks for it. */
+/** A possible transition, with its evidence. */
 export const TransitionCandidate = z.object({
   transition: Transition,
-  /** 0 to 1; 0.5 is where a transition is as likely as not. */
+  /** 0 to 1; 0.5 where a transition is as likely as not. */
   strength: z.number(),
 });
 export type TransitionCandidate = z.infer<typeof TransitionCandidate>;
 
-/** What the editor sets: 0 finds only what is beyond doubt, 100 everything that may be one. */
+/** The editor's sensitivity: 0 finds only what is beyond doubt, 100 everything possible. */
 export const DEFAULT_SENSITIVITY = 50;
 
 /** Strength that a candidate needs at a sensitivity. */
 const threshold = (sensitivity: number): number => 0.9 - 0.8 * (sensitivity / 100);
 
-/** A candidate is kept when it would pass at the highest sensitivity. */
+/** Candidates are kept if they pass at the highest sensitivity. */
 const LEAST_STRENGTH = threshold(100);
 
-/** More likely than not: what is weighed later must not contradict it. */
+/** More likely than not: candidates weighed later must not contradict it. */
 const isClear = ({ strength }: { strength: number }): boolean => strength >= 0.5;
 
-/** Everything in a film that may be a transition, in order, from the features of every frame. */
+/** All possible transitions of a film, in order, from the features of every frame. */
 export function weighTransitions(features: readonly FrameFeatures[], rate: Rate): TransitionCandidate[] {
   const fps = framesPerSecond(rate);
   const matcher = new PictureMatcher(features);
@@ -51,14 +51,14 @@ export function weighTransitions(features: readonly FrameFeatures[], rate: Rate)
     .sort((a, b) => a.transition.frame - b.transition.frame);
 }
 
-/** Whether two transitions cannot both be. */
+/** Whether two transitions exclude each other. */
 function collide(a: Transition, b: Transition): boolean {
   const overlap = a.range.start < b.range.end && b.range.start < a.range.end;
   const inside = (frame: number, { start, end }: Transition["range"]) => frame > start && frame < end;
   return overlap || a.frame === b.frame || inside(a.frame, b.range) || inside(b.frame, a.range);
 }
 
-/** Decides at a sensitivity of 0 to 100 which candidates are transitions; the stronger of two that overlap stays. */
+/** Decides which candidates are transitions at a sensitivity of 0 to 100; of two that overlap, the stronger one stays. */
 export function decideTransitions(
   candidates: readonly TransitionCandidate[],
   sensitivity: number = DEFAULT_SENSITIVITY,

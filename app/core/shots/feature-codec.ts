@@ -1,6 +1,6 @@
 import { CELLS, type FrameFeatures, LUMA_GRID } from "./frame-features";
 
-/** Bytes of each part of a frame's features, in the order in which they are packed. */
+/** Bytes of each part of a frame's features, in packing order. */
 const LENGTHS = {
   histogram: 80,
   luma: LUMA_GRID.columns * LUMA_GRID.rows,

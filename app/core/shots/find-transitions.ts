@@ -1,4 +1,4 @@
-/** Finds transitions while a film comes in, with as much of it in memory as a transition can span, and no more. */
+/** Finds transitions during decoding, with only as much of the film in memory as a transition can span. */
 import { framesPerSecond, type Rate } from "../time/rate";
 import { type TransitionCandidate, weighTransitions } from "./detect-transitions";
 import type { FrameFeatures } from "./frame-features";
@@ -6,10 +6,10 @@ import { shiftTransition } from "./transition";
 
 /** Seconds that are weighed at a time. */
 const STRETCH_SECONDS = 12;
-/** Seconds beside a stretch that are looked at as well: the longest gradual transition and what surrounds it. */
+/** Seconds examined beside such a range: the longest gradual transition and its surroundings. */
 const MARGIN_SECONDS = 5;
 
-/** What is known of a film's transitions so far; enough to go on from. */
+/** The transitions known so far; enough to continue from. */
 export interface TransitionsSoFar {
   candidates: TransitionCandidate[];
   /** All candidates before this frame are known. */
@@ -19,13 +19,13 @@ export interface TransitionsSoFar {
 export class TransitionFinder {
   readonly candidates: TransitionCandidate[];
   private features: FrameFeatures[] = [];
-  /** Frame that the first of the features belongs to. */
+  /** Frame of the first of the features. */
   private first: number;
   private settledTo: number;
   private readonly stretch: number;
   private readonly margin: number;
 
-  /** @param start the first frame that is going to be added, unless something is known from before */
+  /** @param start the first frame that will be added, unless transitions are known from before */
   constructor(
     private readonly rate: Rate,
     private readonly start: number,
@@ -48,7 +48,7 @@ export class TransitionFinder {
     return Math.max(this.start, this.settledTo - this.margin);
   }
 
-  /** The frame whose features are to be added next. */
+  /** The frame whose features have to be added next. */
   get next(): number {
     return this.first + this.features.length;
   }
@@ -61,7 +61,7 @@ export class TransitionFinder {
     }
   }
 
-  /** No more frames follow. */
+  /** Ends the film. */
   end(): void {
     this.settle(this.next);
   }

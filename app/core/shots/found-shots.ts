@@ -1,4 +1,4 @@
-/** How shots that the analysis finds come into a film that is worked on already. */
+/** Integrates shots found by the analysis into a film that is being edited. */
 import type { Box } from "../geometry/box";
 import { type FrameRange, inRange } from "../time/rate";
 import { carriesOver, freshShot, type Shot } from "./shot";
@@ -7,32 +7,31 @@ import type { Transition } from "./transition";
 /** A shot as it was found. */
 export interface FoundShot {
   range: FrameRange;
-  /** How it begins; null for the film's first. */
+  /** Its transition; null for the film's first. */
   begins: Transition | null;
   active: Box | null;
 }
 
-/** A boundary that is found so near to one that the editor has placed is the same one, and stays where the editor has it. */
+/** A boundary found this close to one that the editor has placed is the same one, and stays where the editor has it. */
 const SAME_FRAMES = 2;
 
-/** A shot begins as it was found to, unless the editor has placed a switch there. */
+/** A shot begins as it was found, unless the editor has placed a switch there. */
 function beginning(shot: Shot, found: FoundShot | undefined): Shot {
   if (!found?.begins || shot.begins === "switch") return shot;
   const { kind, range } = found.begins;
   return { ...shot, begins: kind, mixed: range, carry: shot.carry || carriesOver(kind) };
 }
 
-/** The shots of a film, and of those that are new which one each was a part of. */
+/** The shots of a film, and which shot each new one was part of. */
 export interface CarvedShots {
   shots: Shot[];
-  /** By the ids of the new ones. */
+  /** By ids of the new ones. */
   partOf: Map<string, string>;
 }
 
 /**
- * Cuts shots at boundaries that were found. Where the editor has placed one, it stays; what was set for a shot holds for
- * all of its parts, of which the first keeps the shot's id.
- *
+ * Cuts shots at boundaries that were found. Boundaries placed by the editor stay; the settings of a shot apply to all of
+ * its parts, of which the first keeps its id.
  * @param shots in order; they need not cover the film
  * @param found in order, without gaps
  * @param newId gives the id of a part that begins at a frame
@@ -47,7 +46,7 @@ export function carveShots(
   const foundAt = new Map(found.map((shot) => [shot.range.start, shot]));
   const boundaries = [...foundAt.keys()].filter((frame) => !isPlaced(frame));
   const last = found.at(-1)?.range.end;
-  // What comes after it begins there as well, however it does.
+  // Whatever its transition, the following shot begins there as well.
   if (last !== undefined && !isPlaced(last)) boundaries.push(last);
   const partOf = new Map<string, string>();
   const carved = shots.flatMap((shot) => {

@@ -2,15 +2,15 @@ import { KernelMemory, loops } from "../kernel/kernel";
 import { FULL_CHROMA, FULL_LUMA, type YuvImage } from "../image/yuv-image";
 
 /**
- * What is kept of a frame to find shots by: a colour histogram, the picture in small, and its colours in smaller
- * still. Under 3 kB a frame, so that an hour can be decided again without decoding.
+ * Features of a frame for finding shots: a colour histogram, the picture in small, and its colours at an even smaller size.
+ * Under 3 kB per frame, so that an hour can be decided again without decoding.
  */
 export interface FrameFeatures {
-  /** 16 bins of luma, then 8 × 8 of the colour differences; each part sums to about 255. */
+  /** 16 bins of luma, then 8 × 8 of chroma; each part sums to about 255. */
   histogram: Uint8Array;
   /** Luma, 64 × 36. */
   luma: Uint8Array;
-  /** Blue and red colour difference of each cell of a 16 × 9 grid, 128 for none. */
+  /** Blue and red chroma of each cell of a 16 × 9 grid, 128 for none. */
   chroma: Uint8Array;
 }
 
@@ -18,13 +18,13 @@ export const LUMA_GRID = { columns: 64, rows: 36 };
 export const CELLS = { columns: 16, rows: 9 };
 const LUMA_BINS = 16;
 const CHROMA_BINS = 8;
-/** The frame is finer than the luma that is kept of it by this factor each way. */
+/** Factor by which the frame is finer than the stored luma, each way. */
 const FINER = 2;
 const COLUMNS = LUMA_GRID.columns * FINER;
 const ROWS = LUMA_GRID.rows * FINER;
-/** Samples of colour along a cell, which has half as many as of luma. */
+/** Chroma samples along a cell, half as many as of luma. */
 const HALF_CELL = COLUMNS / CELLS.columns / 2;
-/** Size to which a frame is reduced before its features are taken. */
+/** Size to which a frame is reduced before its features are computed. */
 export const FEATURE_SIZE = { width: COLUMNS, height: ROWS };
 
 /** Each value divided, in 8 bits. */
@@ -34,7 +34,7 @@ function divided(values: Int32Array, by: number): Uint8Array {
   return out;
 }
 
-/** Counts turned into shares of 255, so that pictures of any size compare. */
+/** Counts as shares of 255, so that pictures of any size compare. */
 function toShares(counts: Int32Array): Uint8Array {
   const out = new Uint8Array(counts.length);
   for (let i = 0; i < counts.length; i++) out[i] = Math.round((255 * counts[i]!) / (COLUMNS * ROWS));
@@ -42,8 +42,7 @@ function toShares(counts: Int32Array): Uint8Array {
 }
 
 /**
- * Features of one frame, reduced to `FEATURE_SIZE` by the mean of each block of pixels, whatever its shape was.
- *
+ * Features of one frame, reduced to `FEATURE_SIZE` by the mean of each block of pixels, whatever its aspect ratio.
  * @throws Error if the image has another size
  */
 export function frameFeatures({ width, height, ...planes }: YuvImage): FrameFeatures {
@@ -59,7 +58,7 @@ export function frameFeatures({ width, height, ...planes }: YuvImage): FrameFeat
   loops().tallyLuma(luma, COLUMNS, ROWS, lumaValues, bins, FINER, sums);
   loops().tallyChroma(blue, red, COLUMNS / 2, ROWS / 2, chromaValues, bins + 4 * LUMA_BINS, HALF_CELL, chromaSums);
   const histogram = memory.ints(bins, sizes.bins);
-  // Each sample of colour stands for four pixels.
+  // Each chroma sample stands for four pixels.
   for (let bin = LUMA_BINS; bin < sizes.bins; bin++) histogram[bin]! *= 4;
   return {
     histogram: toShares(histogram),
@@ -68,21 +67,21 @@ export function frameFeatures({ width, height, ...planes }: YuvImage): FrameFeat
   };
 }
 
-/** Share of the pixels whose colour would have to change for one histogram to become the other, 0 to 1. */
+/** Share of the pixels whose colour would have to change to turn one histogram into the other, 0 to 1. */
 export function histogramDistance(a: FrameFeatures, b: FrameFeatures): number {
   let sum = 0;
   for (let i = 0; i < a.histogram.length; i++) sum += Math.abs(a.histogram[i]! - b.histogram[i]!);
   return sum / (4 * 255);
 }
 
-/** Mean absolute difference of two pictures in place, luma alone, 0 to 1. */
+/** Mean absolute difference of luma in place, 0 to 1. */
 export function lumaDistance(a: FrameFeatures, b: FrameFeatures): number {
   let sum = 0;
   for (let i = 0; i < a.luma.length; i++) sum += Math.abs(a.luma[i]! - b.luma[i]!);
   return sum / (255 * a.luma.length);
 }
 
-/** Mean absolute difference of the colours in place, 0 to 1. */
+/** Mean absolute difference of chroma in place, 0 to 1. */
 export function chromaDistance(a: FrameFeatures, b: FrameFeatures): number {
   let sum = 0;
   for (let i = 0; i < a.chroma.length; i++) sum += Math.abs(a.chroma[i]! - b.chroma[i]!);

@@ -4,53 +4,56 @@ import { PictureChanges } from "./picture-changes";
 import type { PictureMatcher } from "./picture-match";
 import { strengthOf } from "./strength";
 
-/** A frame at which one picture may have taken another's place at once. */
+/** A frame at which one picture may have replaced another at once. */
 export interface CutEvidence {
   frame: number;
-  /** 0 to 1; 0.5 is where a cut is as likely as not. */
+  /** 0 to 1; 0.5 where a cut is as likely as not. */
   strength: number;
   /** Most of the picture stays, and what is in it has jumped. */
   jump: boolean;
 }
 
-/** Of held pictures that are less alike than this, or whose colours are, neither moved into the other … */
+/** Novelty, in held pictures, above which neither moved into the other, and the same for colours … */
 const WHOLLY_UNLIKE = 0.6;
 const OTHER_COLOURS = 0.06;
-/** … unless so many did within so many seconds: then they come at a rate of their own, and may move by anything. */
+/** … unless this many did within this many seconds: then they come at a rate of their own, and may move by any amount. */
 const MOVED_PICTURES = 3;
 const MOVED_SECONDS = 0.7;
-/** What is gone again after so many frames was something that passed, and no shot. */
+/** What disappears within this many frames was passing, and no shot. */
 const PASSING_FRAMES = 3;
-/** What is gone again after so many seconds was a flash, if it also made the picture brighter or darker. */
+/** What disappears within this many seconds was a flash, if it also changed the brightness. */
 const FLASH_SECONDS = 0.2;
-/** Change of the mean luma, 0 to 255, that counts as brighter or darker. */
+/** Change of mean luma, 0 to 255, that counts as brighter or darker. */
 const FLASH_LUMA = 12;
-/** A flash goes back to the same picture: its colours and its light do, and no more of it is new than moved meanwhile. */
+/** After a flash the same picture returns: its colours and brightness, with no more novelty than from movement. */
 const SAME_COLOURS = 0.15;
 const SAME_UNEXPLAINED = 0.3;
-/** Frames of which less than this is new are not looked at any further. */
+/** Novelty below which a frame is not examined further. */
 const LEAST_EVIDENCE = 0.04;
-/** Evidence, above what goes on around, at which a cut is as likely as not. */
+/** Evidence, above that of the surroundings, at which a cut is as likely as not. */
 const EVEN_CUT = 0.22;
 const EVEN_JUMP = 0.18;
-/** In a jump cut at least this share of the picture stays where it was … */
+/** Least share of the picture that stays in place at a jump cut … */
 const JUMP_UNCHANGED = 0.45;
-/** … and its colours stay, within this histogram distance; beyond it the light has changed. */
+/** … and largest histogram distance of its colours; beyond it the light has changed. */
 const STAYING_COLOURS = 0.2;
-/** Where more than this of the colours is new, it is not the same people in the same place. */
+/** Share of new colours above which it is not the same people in the same place. */
 const JUMP_COLOURS = 0.1;
-/** A change this many times as large as beside it owes nothing more to movement than its share. */
+/** A change this many times as large as beside it is attributed to movement only in proportion. */
 const FULL_PROMINENCE = 5;
-/** Movement in the frames around a jump counts against it by this factor. */
+/** Weight of movement around a jump as evidence against it. */
 const JUMP_MOVEMENT = 2.5;
 
-/** Of what changes when a title comes up or goes, at least this share lies in a band of so much of the picture's height. */
+/** Least share of a title's change that lies in a band, and largest height of that band in the picture. */
 const BAND_CHANGE = 0.9;
 const BAND_HEIGHT = 0.25;
-/** Change of luma, 0 to 255, that is more than grain. */
+/** Change of luma, 0 to 255, above grain. */
 const GRAIN = 6;
 
-/** Whether what changes lies in a level band, as a title does that comes up or goes at once: who has jumped is taller. */
+/**
+ * Whether the change lies in a horizontal band, as when a title appears or disappears at once: a person who has jumped is
+ * taller.
+ */
 function changesInBand(before: FrameFeatures, after: FrameFeatures): boolean {
   const { columns, rows } = LUMA_GRID;
   const changes = Array.from({ length: rows }, (_, row) => {
@@ -66,7 +69,7 @@ function changesInBand(before: FrameFeatures, after: FrameFeatures): boolean {
   return Math.max(...bands.map(sumOf)) >= BAND_CHANGE * sumOf(changes);
 }
 
-/** The frames before and after a cut, so many frames apart, in both directions. */
+/** Pairs of frames before and after a cut at some distances, in both directions. */
 const pairsAcross = (frame: number, reaches: readonly number[]): [number, number][] =>
   reaches.flatMap((k): [number, number][] => [
     [frame - 1, frame + k],
@@ -74,10 +77,10 @@ const pairsAcross = (frame: number, reaches: readonly number[]): [number, number
   ]);
 
 /**
- * Weighs hard cuts. Two stages: frames that change the picture more than those beside them are candidates; for
- * these, the picture after is searched for in the picture before (block matching), and what is not found there
- * counts, less what is not found between the frames around, and only as far as it is still not found some
- * frames later: movement of any speed goes on, flashes pass, changes of light leave the structure as it is.
+ * Weighs hard cuts in two stages: frames that change the picture more than those beside them are candidates; for these, the
+ * later picture is searched for in the earlier one (block matching), and what is not found there counts, less what is not
+ * found between the surrounding frames, and only as far as it is still not found some frames later: movement of any speed
+ * continues, flashes pass, and changes of light leave the structure as it is.
  */
 export class CutWeigher {
   private readonly changes: PictureChanges;
@@ -102,7 +105,7 @@ export class CutWeigher {
     return evidence;
   }
 
-  /** How unlike two pictures are, whatever moved between them, 0 to 1. */
+  /** How different two pictures are, apart from movement, 0 to 1. */
   private unlike(earlier: number, later: number): number {
     const { unexplained, unchanged } = this.matcher.match(earlier, later);
     // Pictures without structure have only their colours to tell them apart; where half of the picture is found in
@@ -116,9 +119,9 @@ export class CutWeigher {
   }
 
   /**
-   * The pairs of neighbours around a cut, without the one that straddles it, nor any that may straddle another: what
-   * changes at once next to a cut of a quick montage is no movement. Neighbours of a held picture are the pictures beside
-   * it, which are all new at once, whatever moves from one to the next.
+   * The pairs of neighbours around a cut, without the one that straddles it, or any that may straddle another: a sudden
+   * change next to a cut of a quick montage is no movement. Neighbours of a held picture are the pictures beside it, each
+   * wholly new, whatever moves from one to the next.
    */
   private around(frame: number): [number, number][] {
     return this.changes
@@ -126,12 +129,12 @@ export class CutWeigher {
       .filter(([, start]) => !this.changes.isSudden(start) || this.isHeldMovement(start));
   }
 
-  /** Whether what changes at once at a frame is a held picture that takes over from one that it moved on from. */
+  /** Whether the sudden change at a frame is a held picture that replaces one from which it moved on. */
   private isHeldMovement(frame: number): boolean {
     return this.changes.isHeld(frame) && (this.hasMoved(frame) || this.isOnward(frame));
   }
 
-  /** Whether the picture that begins at a frame is like the one before, as far as movement leaves it. */
+  /** Whether the picture that begins at a frame resembles the one before, as far as movement leaves it. */
   private hasMoved(frame: number): boolean {
     const colours = histogramDistance(this.at(frame - 1), this.at(frame));
     return colours < OTHER_COLOURS && this.unlike(frame - 1, frame) < WHOLLY_UNLIKE;
@@ -146,7 +149,7 @@ export class CutWeigher {
     return moved >= MOVED_PICTURES;
   }
 
-  /** The pairs across a cut at growing distance, in both directions. */
+  /** The pairs across a cut at increasing distances, in both directions. */
   private across(frame: number): [number, number][] {
     return pairsAcross(
       frame,
@@ -154,26 +157,28 @@ export class CutWeigher {
     );
   }
 
-  /** Whether what began, or ended, at a frame was a flash: it made the picture brighter or darker, and then went back. */
+  /** Whether a flash began or ended at a frame: it made the picture brighter or darker, and then went back. */
   private isFlash(frame: number): boolean {
     const flash = Math.round(FLASH_SECONDS * this.fps);
     if (flash <= PASSING_FRAMES || this.brightening(frame - 1, frame) < FLASH_LUMA) return false;
     return pairsAcross(frame, [(PASSING_FRAMES + flash) >> 1, flash]).some(([a, b]) => this.isSamePicture(a, b));
   }
 
-  /** By how much two frames differ in mean luma. */
+  /** Difference of two frames in mean luma. */
   private brightening(earlier: number, later: number): number {
     return Math.abs(lumaStatistics(this.at(later)).mean - lumaStatistics(this.at(earlier)).mean);
   }
 
-  /** Whether two frames show the same picture beyond doubt; that nothing unlike was found is not enough. */
+  /** Whether two frames show the same picture beyond doubt; a lack of differences is not enough. */
   private isSamePicture(earlier: number, later: number): boolean {
     if (this.brightening(earlier, later) >= FLASH_LUMA) return false;
     if (histogramDistance(this.at(earlier), this.at(later)) > SAME_COLOURS) return false;
     return this.matcher.match(earlier, later).unexplained <= SAME_UNEXPLAINED;
   }
 
-  /** @param mayJump whether most of the picture may stay: beside a pan nothing does, and what looks like it has shaken */
+  /**
+   * @param mayJump whether most of the picture may stay: beside a pan nothing does, and what looks like it is camera shake
+   */
   private weighFrame(frame: number, mayJump: boolean): CutEvidence {
     const here = this.matcher.match(frame - 1, frame);
     const isTitle = here.unchanged >= JUMP_UNCHANGED && changesInBand(this.at(frame - 1), this.at(frame));

@@ -6,7 +6,7 @@ export interface Region {
   height: number;
 }
 
-/** Luma samples with summed-area tables, which give the mean and variance of any rectangle at once. */
+/** Luma samples with summed-area tables, which give the mean and variance of any rectangle in constant time. */
 export class LumaPlane {
   readonly whole: { mean: number; deviation: number };
   private readonly sumTable: Float64Array;
@@ -60,7 +60,7 @@ export class LumaPlane {
     return { mean, deviation: Math.sqrt(Math.max(0, square - mean * mean)) };
   }
 
-  /** The same picture with half as many samples each way. */
+  /** The same picture at half the size each way. */
   halved(): LumaPlane {
     if (this.half) return this.half;
     const [columns, rows] = [this.columns >> 1, this.rows >> 1];

@@ -1,15 +1,15 @@
-/** Finds the shots of a film again in a new export of it, by their pictures. */
+/** Finds the shots of a film in a new export of it, by their pictures. */
 import { z } from "zod";
 import { ShotId } from "../basics/ids";
 import { FrameRange, framesOf, rangeLength } from "../time/rate";
 import { joinRanges, withoutRanges } from "../time/ranges";
 import type { PictureStrip } from "./picture-strip";
 
-/** Where a shot of the old film is in the new one. */
+/** Place of a shot of the old film in the new one. */
 export const ShotMatch = z.object({
   /** Id of the shot. */
   id: ShotId,
-  /** The frames of the new film that show it; null where it is not in it any more. */
+  /** The frames of the new film that show it; null where it is no longer there. */
   range: FrameRange.nullable(),
   /** Frame of the new film = ratio × frame of the old one + shift. */
   shift: z.int(),
@@ -20,7 +20,7 @@ export const ShotMatch = z.object({
 });
 export type ShotMatch = z.infer<typeof ShotMatch>;
 
-/** The frames of a film that are in its new export, by where its shots were found. */
+/** The ranges of a film that are in its new export, from the places of its shots. */
 export function movedParts(
   shots: readonly (FrameRange & { id: string })[],
   matches: readonly ShotMatch[],
@@ -32,28 +32,28 @@ export function movedParts(
   });
 }
 
-/** Parts of a shot whose frames are looked for through all of the new film. */
+/** Places in a shot whose frames are searched for in the whole new film. */
 const PROBES = [0.15, 0.5, 0.85];
-/** Frames of the new film from one that is looked at to the next: slow enough that a picture is still like itself. */
+/** Step in frames through the new film: small enough for a picture to resemble itself. */
 const STRIDE = 3;
-/** A frame that is less like a probe than this is somewhere else. */
+/** Likeness below which a frame is not the probe. */
 const LIKELY = 0.75;
-/** Of one probe, so many of the likeliest places are looked at closely. */
+/** Best places per probe that are examined closely. */
 const PLACES = 12;
 /** Frames of a shot that are compared at a likely place. */
 const SAMPLES = 24;
-/** By how much more must speak for a place than for the one that the order of the shots suggests. */
+/** Lead that a place needs over the one suggested by the order of the shots. */
 const CLEARLY = 0.01;
 /** Frames around a likely place that are tried one by one. */
 const REFINE = STRIDE + 2;
-/** A frame less like than this is of another shot … */
+/** Likeness below which a frame is of another shot … */
 const SAME = 0.75;
-/** … and so is one that is so much less like than the likest fifth of a shot. */
+/** … as is one this far below the best fifth of its shot. */
 const UNLIKE = 0.06;
 const MOST = 0.2;
-/** How much more the nearly same counts than the quite like. */
+/** How much more nearly identical frames count than similar ones. */
 const SHARPNESS = 4;
-/** A shot that is less like than this, or of which less is left, is not there any more. */
+/** Likeness and remaining share below which a shot is gone. */
 const LEAST_LIKENESS = 0.8;
 const LEAST_SHARE = 0.15;
 
@@ -69,8 +69,8 @@ class Matcher {
   }
 
   /**
-   * How much speaks for a place. Frames of another shot in the same setting are quite like, those of the shot itself nearly
-   * the same: a few of these count for more than many of the others.
+   * Evidence for a place. Frames of another shot in the same setting are similar, those of the shot itself nearly
+   * identical: a few of these outweigh many of the others.
    */
   private rating(frames: readonly number[], shift: number): number {
     const gain = (frame: number) => {
@@ -80,7 +80,7 @@ class Matcher {
     return frames.reduce((all, frame) => all + gain(frame), 0) / frames.length;
   }
 
-  /** Places that may be where a shot is, from a few of its frames looked for everywhere. */
+  /** Possible places of a shot, from a few of its frames searched for everywhere. */
   private candidates({ start, end }: FrameRange): Set<number> {
     const shifts = new Set<number>();
     for (const share of PROBES) {
@@ -96,7 +96,7 @@ class Matcher {
     return shifts;
   }
 
-  /** The best place for a shot; of those that are as good, the one that the shot before it suggests. */
+  /** The best place of a shot; of equally good ones, the one suggested by the shot before. */
   place(shot: FrameRange, expected: number): number {
     const step = Math.max(1, Math.floor(rangeLength(shot) / SAMPLES));
     const samples = framesOf(shot).filter((frame, i) => i % step === 0 || frame === shot.end - 1);
@@ -118,7 +118,9 @@ class Matcher {
     return sum / frames.length;
   }
 
-  /** The part of a shot that is really there at a place: from the first to the last of its frames that is as like as most. */
+  /**
+   * The part of a shot that is really there at a place: from the first to the last of its frames that is as like as most.
+   */
   extent(shot: FrameRange, shift: number): FrameRange | null {
     const likeness = framesOf(shot).map((frame) => this.before.likeness(frame, this.after, this.at(frame, shift)));
     const sorted = [...likeness].sort((a, b) => b - a);
@@ -131,9 +133,8 @@ class Matcher {
 }
 
 /**
- * Finds shots of a film in a new export of it, one after the other: trimmed, moved, graded anew, or gone.
- *
- * @param ratio frames of the new film for each of the old one
+ * Finds the shots of a film in a new export of it, one after the other: trimmed, moved, graded anew, or gone.
+ * @param ratio frames of the new film per frame of the old one
  * @param before the old film's pictures, of all of its frames; `after` the new one's
  */
 export function* matchShots(
@@ -160,12 +161,12 @@ export function* matchShots(
   }
 }
 
-/** A place of which more than this share belongs to a shot that is likelier there is none. */
+/** Share of a place claimed by a likelier shot above which the other is not there. */
 const MOST_SHARED = 0.3;
 
 /**
- * Matches of which no two have the same frames: those go to the shot that is likest, and a shot of which little is left
- * then is not there. Shots in one setting are found in each other's place where their own is gone.
+ * Resolves matches with the same frames: these go to the likeliest shot, and a shot of which little remains is not there.
+ * Shots in one setting match each other's place where their own is gone.
  */
 export function settleMatches(matches: readonly ShotMatch[]): ShotMatch[] {
   const settled = new Map<string, ShotMatch>();

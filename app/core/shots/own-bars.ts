@@ -1,58 +1,57 @@
 /**
- * A film's own bars: the plain edges of a picture that was fitted into a frame of another shape. They are told from a few
- * frames by four marks together: at the edge the picture is of one level; that ends in a straight line; there is such an
- * edge on the opposite side as well; and what is between them is most of the frame. Dark pictures lack the straight line,
+ * Detects a film's own letterbox or pillarbox: the plain edges of a picture that was fitted into a frame of another aspect
+ * ratio. Evidence from several frames: at the edge the picture has one level; that ends in a straight line; there is such
+ * an edge on the opposite side as well; and what lies between is most of the frame. Dark pictures lack the straight line,
  * titles on black are too small, and a logo or a subtitle in a bar leaves most of it plain.
  */
 import { median } from "../numbers/median";
 import type { Box, Size } from "../geometry/box";
 import { KernelMemory, loops } from "../kernel/kernel";
 
-/** A frame's luma as means along its rows and its columns, `SEGMENTS` of each. */
+/** A frame's luma as means along its rows and columns, `SEGMENTS` of each. */
 export interface EdgeProfile {
-  /** Mean of each segment of each row, from the top; of a row the segments from the left. */
+  /** Mean of each segment of each row, from the top; segments from the left. */
   rows: Float32Array;
-  /** Mean of each segment of each column, from the left; of a column the segments from the top. */
+  /** Mean of each segment of each column, from the left; segments from the top. */
   columns: Float32Array;
 }
 
 export const SEGMENTS = 32;
-/** Levels of luma by which a segment is lit, so that it is no bar. */
+/** Luma above which a segment is lit, and no bar. */
 const LIT = 6;
-/** Share of what is lit inside that a line has which is no soft end of a bar any more. */
+/** Share of the level inside above which a line is no longer the soft end of a bar. */
 const NEARLY = 0.9;
 /** Share of the frames in which a segment must be lit to count; compression flickers. */
 const LIT_SHARE = 0.1;
-/** Pixels over which a soft edge may reach, at the most, and share of the frame's side. */
+/** Widest soft edge: in pixels, and as a share of the frame's side. */
 const SOFT = { least: 3, share: 0.006 };
-/** Share of the segments that must end in one line, over a whole film and over a single shot, in which less is seen. */
+/** Share of the segments that must end on one line, for a whole film and for a single shot, which has less evidence. */
 export const ALIGNED_SHARE = { film: 0.4, shot: 0.7 };
-/** The same where a bar is not black: a bright sky, or a wall, is plain as well and may end at something straight. */
+/** The same for a bar that is not black: a bright sky or a wall is plain as well and may end in a straight line. */
 const ALIGNED_SHARE_BRIGHT = 0.85;
 /** Luma of the brightest black. */
 const BLACK = 32;
-/** What is left between bars on all sides, as a share of the frame's sides: less is a thing before a plain ground. */
+/** Least share of the frame's sides between bars on all sides: less is a thing on a plain ground. */
 const LEAST_BETWEEN = 0.6;
 /** Share of a bar that must be plain where the frame is lit at all. */
 const PLAIN_SHARE = 0.8;
-/** A frame counts if so much of its middle is lit. */
+/** Share of a frame's middle that must be lit for it to count. */
 const FRAME_LIT_SHARE = 0.05;
-/** The longest bars: letterboxes and pillarboxes leave most of the frame. */
+/** Thickest bars: letterboxes and pillarboxes leave most of the frame. */
 const MOST = { rows: 0.3, columns: 0.42 };
-/** A dark line this thin at one edge alone is in many films, and loses nothing. */
+/** Thickness of a dark line at one edge alone: many films have one, and lose nothing by it. */
 const LINE_SHARE = 0.02;
-/** Opposite bars differ by no more than this share of the longer one, or of the frame's side. */
+/** Largest difference between opposite bars, as a share of the longer one, or of the frame's side. */
 const UNEQUAL = { of: 0.5, share: 0.01 };
-/** Pixels left out beyond a bar, so that scaling and the coarser colours bring nothing of it in. */
+/** Pixels left out beyond a bar, so that scaling and subsampled chroma bring in nothing of it. */
 const GUARD = 2;
 
-/** Where the segments of a line begin, and where the last one ends. */
+/** Starts of a line's segments, and the end of the last. */
 const bordersOf = (length: number): Int32Array =>
   Int32Array.from({ length: SEGMENTS + 1 }, (_, s) => Math.ceil((s * length) / SEGMENTS));
 
 /**
- * Takes a frame's profile.
- *
+ * Computes a frame's profile.
  * @param luma its plane, which may be followed by others
  */
 export function edgeProfile(luma: Uint8Array, { width, height }: Size): EdgeProfile {
@@ -67,13 +66,13 @@ export function edgeProfile(luma: Uint8Array, { width, height }: Size): EdgeProf
   };
 }
 
-/** Segments of a line that are looked at: those that are no bar on the other axis. */
+/** Segments of a line that are examined: those outside the bars of the other axis. */
 type Segments = readonly number[];
 
 /** Lines of segments from one edge of the frame inwards, over several frames. */
 class Edge {
   private readonly level: number;
-  /** Frames of which enough is lit to tell anything. */
+  /** Frames with enough lit to be evidence. */
   private readonly shown: number[];
 
   constructor(
@@ -91,7 +90,7 @@ class Edge {
     });
   }
 
-  /** Mean of a segment of the line so far from the edge. */
+  /** Mean of a segment of the line at a depth from the edge. */
   private at(frame: number, depth: number, segment: number): number {
     const line = this.fromEnd ? this.length - 1 - depth : depth;
     return this.frames[frame]![line * SEGMENTS + segment]!;
@@ -101,7 +100,7 @@ class Edge {
     return Math.abs(this.at(frame, depth, segment) - this.level);
   }
 
-  /** How far from the edge a segment is first lit in enough frames; `end` if it is not before. */
+  /** Depth at which a segment is first lit in enough frames; `end` if it is not before. */
   private depthOf(segment: number, end: number): number {
     const enough = Math.max(1, LIT_SHARE * this.frames.length);
     for (let depth = 0; depth < end; depth++) {
@@ -119,7 +118,7 @@ class Edge {
     return plain / (this.shown.length * depth * this.segments.length);
   }
 
-  /** Lines that a soft edge takes from a depth on, until what ends there is nearly as lit as farther inside. */
+  /** Lines of a soft edge from a depth on, until it is nearly as lit as farther inside. */
   private softness(depth: number, aligned: Segments, most: number): number {
     const lit = (at: number) =>
       this.shown.reduce((sum, f) => sum + aligned.reduce((all, s) => all + this.off(f, at, s), 0), 0);
@@ -128,7 +127,7 @@ class Edge {
     return most;
   }
 
-  /** How thick the bar at this edge is, with its soft end; 0 if there is none. */
+  /** Thickness of the bar at this edge, with its soft end; 0 if there is none. */
   bar(most: number, alignedShare: number): number {
     if (this.shown.length === 0) return 0;
     const soft = Math.max(SOFT.least, Math.round(SOFT.share * this.length));
@@ -145,7 +144,7 @@ class Edge {
   }
 }
 
-/** How thick the bars at both ends of one axis are; none where they do not belong together. */
+/** Thickness of the bars at both ends of one axis; none where they do not match. */
 function pair(
   frames: readonly Float32Array[],
   lines: number,
@@ -161,21 +160,20 @@ function pair(
   return Math.abs(a - b) <= Math.max(UNEQUAL.of * Math.max(a, b), UNEQUAL.share * lines) ? [a, b] : [0, 0];
 }
 
-/** Segments of lines of a length of which nothing lies in the bars at their ends. */
+/** Segments outside the bars at both ends of a line. */
 function segmentsBetween([first, last]: [number, number], length: number): number[] {
   const all = Array.from({ length: SEGMENTS }, (_, s) => s);
   const between = all.filter((s) => s * length >= first * SEGMENTS && (s + 1) * length <= (length - last) * SEGMENTS);
   return between.length > 0 ? between : all;
 }
 
-/** A bar with the guard inside it; what has no bar keeps its edge. */
+/** A bar with the guard inside it; an edge without a bar stays. */
 const guarded = (bar: number): number => (bar === 0 ? 0 : bar + GUARD);
 
 /**
- * The part of a frame that is not its own bars, by some of a film's or a shot's frames.
- *
+ * The part of a frame inside its own bars, from some frames of a film or a shot.
  * @param profiles of frames of the given size, some seconds apart where there are many
- * @returns null where there are no bars, or the frames show too little to tell
+ * @returns null where there are no bars, or the frames show too little to decide
  */
 export function activeAreaOf(
   profiles: readonly EdgeProfile[],
@@ -189,7 +187,7 @@ export function activeAreaOf(
     pair(columns, width, segmentsBetween(upDown, height), MOST.columns, alignedShare);
   const upAndDown = (sides: [number, number]) =>
     pair(rows, height, segmentsBetween(sides, width), MOST.rows, alignedShare);
-  // Where there are bars on all sides, each pair is seen best between the others.
+  // With bars on all sides, each pair is measured best between the others.
   const sides = across(upAndDown(across([0, 0])));
   const [left, right] = sides.map(guarded) as [number, number];
   const [top, bottom] = upAndDown(sides).map(guarded) as [number, number];

@@ -1,24 +1,24 @@
 import { chromaDistance, type FrameFeatures, lumaDistance } from "./frame-features";
 
-/** A frame is looked at more closely when it changes the picture by at least this much (0 to 1) … */
+/** A frame is examined more closely when it changes the picture by at least this much (0 to 1) … */
 const LEAST_CHANGE = 0.006;
-/** … and this many times as much as the frames beside it do. */
+/** … and this many times as much as the frames beside it. */
 const PROMINENCE = 2.2;
-/** Where a fast pan ends in a cut, or begins with one, it changes the picture nearly as much; by so much less at the most. */
+/** A fast pan that ends or begins with a cut changes the picture nearly as much; the cut must exceed it by this factor. */
 const PAN_PROMINENCE = 1.25;
 /** A frame that changes less than this, or than this share of the one beside it, repeats the picture before … */
 const REPEATED = 0.0015;
 const REPEATED_SHARE = 0.04;
-/** … and a picture that stands for no longer than this is held, as where there are fewer pictures than frames. */
+/** … and a picture shown for no longer than this is held, as where there are fewer pictures than frames. */
 const HELD_SECONDS = 0.17;
-/** A picture that is held for certain changes by this at least, and so many times as much as the frames beside it. */
+/** Least change to a held picture beyond doubt, absolutely and relative to the frames beside it. */
 const LEAST_MOVED = 0.002;
 const HELD_PROMINENCE = 3;
 
 /** How much a film's picture changes from frame to frame, and which of its pictures are held for several frames. */
 export class PictureChanges {
   private readonly changes: number[];
-  /** Frames that a held picture has at the most. */
+  /** Most frames of a held picture. */
   private readonly longest: number;
 
   constructor(features: readonly FrameFeatures[], fps: number) {
@@ -29,24 +29,24 @@ export class PictureChanges {
     });
   }
 
-  /** By how much a frame differs from the one before, 0 to 1; 0 beyond the film's ends. */
+  /** Difference between a frame and the one before, 0 to 1; 0 beyond the film's ends. */
   at(frame: number): number {
     return this.changes[frame] ?? 0;
   }
 
-  /** Whether the picture changes at once at a frame, and not as it does beside it. */
+  /** Whether the picture changes suddenly at a frame, and not as it does beside it. */
   isSudden(frame: number): boolean {
     return this.at(frame) >= LEAST_CHANGE && this.at(frame) >= PROMINENCE * this.beside(frame).more;
   }
 
-  /** Whether the picture changes at a frame more than on either side of it, and on one side does not move like that. */
+  /** Whether the picture changes at a frame more than on either side, with little movement on one of them. */
   isBesidePan(frame: number): boolean {
     const { less, more } = this.beside(frame);
     const change = this.at(frame);
     return change >= LEAST_CHANGE && change >= PROMINENCE * less && change >= PAN_PROMINENCE * more;
   }
 
-  /** How many times as much a frame changes as where the pictures beside it begin. */
+  /** Change at a frame, relative to that where the pictures beside it begin. */
   prominence(frame: number): number {
     const beside = [this.firstOfHeld(frame - 1), this.lastOfHeld(frame) + 1].map((at) => this.at(at));
     return this.at(frame) / Math.max(...beside, 1e-6);
@@ -57,7 +57,7 @@ export class PictureChanges {
     return this.firstOfHeld(frame - 1) < frame - 1 || this.lastOfHeld(frame) > frame;
   }
 
-  /** The same beyond doubt: a picture that moves slowly may look held here and there. */
+  /** The same beyond doubt: a slowly moving picture may look held here and there. */
   isSurelyHeld(frame: number): boolean {
     const change = this.at(frame);
     return change >= LEAST_MOVED && change >= HELD_PROMINENCE * this.beside(frame).more && this.isHeld(frame);
@@ -74,7 +74,7 @@ export class PictureChanges {
     return starts.map((start) => [start - 1, start]);
   }
 
-  /** How much changes at the frames beside one. */
+  /** Change at the frames beside one. */
   private beside(frame: number): { less: number; more: number } {
     const [before, after] = [this.at(frame - 1), this.at(frame + 1)];
     return { less: Math.min(before, after), more: Math.max(before, after) };
@@ -85,14 +85,14 @@ export class PictureChanges {
     return frame > 0 && frame < this.changes.length && this.at(frame) < least;
   }
 
-  /** The first frame of the picture that a frame shows, if that is held; else the frame. */
+  /** The first frame of the picture at a frame, if that is held; else the frame. */
   private firstOfHeld(frame: number): number {
     let first = frame;
     while (this.isRepeated(first)) if (frame - --first >= this.longest) return frame;
     return first;
   }
 
-  /** The last frame of the picture that a frame shows, if that is held; else the frame. */
+  /** The last frame of the picture at a frame, if that is held; else the frame. */
   private lastOfHeld(frame: number): number {
     let last = frame;
     while (this.isRepeated(last + 1)) if (++last - frame >= this.longest) return frame;

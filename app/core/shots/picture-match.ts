@@ -5,31 +5,31 @@ import { LumaPlane, type Region } from "./luma-plane";
 
 const { columns: COLUMNS, rows: ROWS } = LUMA_GRID;
 const BLOCK = { width: 8, height: 9 };
-/** How far the whole picture is searched for, in samples; a sample is a sixty-fourth of the picture's width. */
+/** Search range of the whole picture, in samples; a sample is a sixty-fourth of the picture's width. */
 const REACH = { x: 16, y: 6 };
-/** How far a block may stray from where the whole picture went. */
+/** Search range of a block around the shift of the whole picture. */
 const STRAY = 3;
-/** Structure below this standard deviation (0 to 255) is taken for noise. */
+/** Standard deviation (0 to 255) below which structure counts as noise. */
 const NOISE = 1.2;
-/** What a sample of shift costs, in correlation: of equally good shifts the smaller one. */
+/** Cost per sample of shift, in correlation: of equally good shifts the smaller one wins. */
 const SHIFT_COST = 0.004;
 /** A tenth of the blocks. */
 const WORST_BLOCKS = 3;
 
-/** How much of a picture is found again in another. */
+/** How much of a picture is found in another. */
 export interface PictureMatch {
   /** Share of the later picture that is not in the earlier one, 0 to 1, weighted by structure. */
   unexplained: number;
-  /** Share of the blocks that stay where the whole picture is, well matched. */
+  /** Share of the blocks that moved with the whole picture, well matched. */
   unchanged: number;
-  /** The same as `unexplained` for the worst tenth of the picture: what jumps in a picture that stays. */
+  /** `unexplained` for the worst tenth of the picture: what jumps in a picture that stays. */
   worst: number;
 }
 
-/** Samples of half the resolution are quarters. */
+/** Samples at half the resolution are quarters. */
 const QUARTERS = 4;
 
-/** Samples as whole numbers, so many times as large. */
+/** Samples as whole numbers, scaled by a factor. */
 function wholeNumbers({ samples }: LumaPlane, times: number): Int16Array {
   const out = new Int16Array(samples.length);
   for (let i = 0; i < out.length; i++) out[i] = times * samples[i]!;
@@ -50,8 +50,7 @@ const pairOf = (a: LumaPlane, b: LumaPlane, times: number): Pair => ({
 });
 
 /**
- * Correlation coefficient of a region of `b` with the region of `a` that lies (dx, dy) further.
- *
+ * Correlation coefficient of a region of `b` with the region of `a` at an offset of (dx, dy).
  * @param products sum of the products of both
  */
 function correlation(
@@ -66,12 +65,12 @@ function correlation(
   const varianceA = a.squares(x + dx, y + dy, width, height) / count - meanA * meanA;
   const meanB = b.sum(x, y, width, height) / count;
   const varianceB = b.squares(x, y, width, height) / count - meanB * meanB;
-  // The noise's own variance keeps two empty regions from matching, or failing to, by chance.
+  // The variance of noise keeps two empty regions from matching, or failing to, by chance.
   const power = Math.sqrt(Math.max(0, varianceA) * Math.max(0, varianceB)) + NOISE * NOISE;
   return (products / count - meanA * meanB) / power;
 }
 
-/** The shift of the whole picture from `b` to `a` that correlates best, found at half the resolution. */
+/** The shift of the whole picture from `b` to `a` with the highest correlation, found at half the resolution. */
 function globalShift(a: LumaPlane, b: LumaPlane): { dx: number; dy: number } {
   const pair = pairOf(a.halved(), b.halved(), QUARTERS);
   const { columns, rows } = pair.a;
@@ -98,13 +97,16 @@ function globalShift(a: LumaPlane, b: LumaPlane): { dx: number; dy: number } {
   return best;
 }
 
-/** Lightness of a flat region on the scale of its whole picture. */
+/** Brightness of a flat region on the scale of its whole picture. */
 function level(plane: LumaPlane, x: number, y: number): number {
   const { mean } = plane.statistics(x, y, BLOCK.width, BLOCK.height);
   return (mean - plane.whole.mean) / (plane.whole.deviation + NOISE);
 }
 
-/** How badly the block of `b` at (x, y) is found in `a`, 0 to 1, and how far it strayed; null if `a` ends before. */
+/**
+ * Mismatch of the block of `b` at (x, y) in `a`, 0 to 1, and its deviation from the global shift; null if it would lie
+ * outside `a`.
+ */
 function matchBlock(
   pair: Pair,
   x: number,
@@ -116,7 +118,7 @@ function matchBlock(
   const { deviation } = b.statistics(x, y, BLOCK.width, BLOCK.height);
   const flat = deviation < 2 * NOISE;
   const own = flat ? level(b, x, y) : 0;
-  // Only where the earlier picture has all of the block.
+  // Only where the earlier picture contains the whole block.
   const shifts = {
     leastX: Math.max(-x, shift.dx - STRAY),
     mostX: Math.min(COLUMNS - BLOCK.width - x, shift.dx + STRAY),
@@ -129,7 +131,7 @@ function matchBlock(
   let stray = 0;
   for (let dy = shifts.leastY, at = 0; dy <= shifts.mostY; dy++) {
     for (let dx = shifts.leastX; dx <= shifts.mostX; dx++, at++) {
-      // Flat blocks have no structure to compare, only their lightness.
+      // Flat blocks have no structure to compare, only their brightness.
       const mismatch = products
         ? (0.9 - correlation(pair, region, dx, dy, products[at]!)) / 0.5
         : Math.abs(level(a, x + dx, y + dy) - own) - 0.3;
@@ -143,8 +145,8 @@ function matchBlock(
 }
 
 /**
- * Looks for every block of the later picture in the earlier one, around where the whole picture went (block
- * matching by normalised correlation, so that a change of light explains nothing away and adds nothing).
+ * Searches for every block of the later picture in the earlier one, around the shift of the whole picture (block matching
+ * by normalised correlation, so that a change of light neither hides nor adds anything).
  */
 function matchPictures(earlier: FrameFeatures, later: FrameFeatures): PictureMatch {
   const a = new LumaPlane(earlier.luma, COLUMNS, ROWS);
@@ -158,7 +160,7 @@ function matchPictures(earlier: FrameFeatures, later: FrameFeatures): PictureMat
   for (let y = 0; y < ROWS; y += BLOCK.height) {
     for (let x = 0; x < COLUMNS; x += BLOCK.width) {
       const found = matchBlock(pair, x, y, shift);
-      // A block that was outside the earlier picture says nothing.
+      // A block that was outside the earlier picture is no evidence.
       if (!found) continue;
       const { mismatch, stray, weight } = found;
       unexplained += weight * mismatch;

@@ -1,14 +1,14 @@
 import { type FrameFeatures, LUMA_GRID } from "./frame-features";
 
-/** Samples of luma that are kept of a picture, across and down. */
+/** Luma samples that are kept of a picture, across and down. */
 const GRID = { columns: LUMA_GRID.columns / 2, rows: LUMA_GRID.rows / 2 };
 const SAMPLES = GRID.columns * GRID.rows;
-/** Standard deviation of luma below which there is nothing in a picture to tell it by. */
+/** Standard deviation of luma below which a picture has nothing to recognise it by. */
 const FLAT = 2;
-/** Mean luma by which two pictures with nothing in them may differ and be the same. */
+/** Difference in mean luma within which two such pictures can be the same. */
 const SAME_LIGHT = 12;
 
-/** A film's pictures in small, by which a frame of one film is found in another: 576 bytes per frame. */
+/** A film's pictures in small, by which a frame is found in another film: 576 bytes per frame. */
 export class PictureStrip {
   private bytes = new Uint8Array(SAMPLES * 256);
   private means = new Float32Array(256);
@@ -54,8 +54,8 @@ export class PictureStrip {
   }
 
   /**
-   * How alike a frame is to one of another film, whatever was done to light and contrast: the normalised
-   * cross-correlation of their luma, −1 to 1; 0 outside of either film.
+   * Likeness of a frame and one of another film, regardless of brightness and contrast: the normalised cross-correlation of
+   * their luma, −1 to 1; 0 outside either film.
    */
   likeness(frame: number, other: PictureStrip, otherFrame: number): number {
     if (frame < 0 || frame >= this.count || otherFrame < 0 || otherFrame >= other.count) return 0;

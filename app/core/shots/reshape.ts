@@ -6,7 +6,7 @@ import { refusalsTexts } from "../../texts/refusals";
 
 const t = refusalsTexts.reshape;
 
-/** An id for a shot that begins at a frame, the same each time, and none of those there are. */
+/** Id of a shot that begins at a frame: the same each time, and not one in use. */
 export function shotId(filmId: string, start: number, taken: ReadonlySet<string>): string {
   let id = `${filmId}.${start}`;
   while (taken.has(id)) id += "'";
@@ -14,9 +14,8 @@ export function shotId(filmId: string, start: number, taken: ReadonlySet<string>
 }
 
 /**
- * The place of a shot in the list.
- *
- * @throws Refusal if it is not in it
+ * The index of a shot in the list.
+ * @throws Refusal if it is not there
  */
 export function requireShot(shots: readonly Shot[], id: string): number {
   const index = shots.findIndex((shot) => shot.id === id);
@@ -24,14 +23,14 @@ export function requireShot(shots: readonly Shot[], id: string): number {
   return index;
 }
 
-/** The part of a range of frames that lies within bounds; empty at its start where nothing does. */
+/** The part of a range of frames inside bounds; empty at its start where there is none. */
 function clipMixed({ mixed, start }: Shot, end: number): Shot["mixed"] {
   return mixed.start >= end || mixed.end <= mixed.start
     ? { start, end: start }
     : { start: mixed.start, end: Math.min(mixed.end, end) };
 }
 
-/** Splits the shot that holds `frame`, which becomes the first frame of a new shot with the same settings. */
+/** Splits the shot that contains `frame`, which becomes the first frame of a new shot with the same settings. */
 export function splitShot(
   shots: readonly Shot[],
   frame: number,
@@ -55,13 +54,13 @@ export function splitShot(
   return [...shots.slice(0, index), first, second, ...shots.slice(index + 1)];
 }
 
-/** What is active in all of several shots. */
+/** The picture area that several shots share. */
 function commonArea(shots: readonly Shot[]): Shot["active"] {
   const areas = shots.flatMap(({ active }) => active ?? []);
   return areas.length === 0 ? null : areas.reduce(boxIntersection);
 }
 
-/** Joins shots that follow one another into the first of them, which keeps its settings. */
+/** Joins consecutive shots into the first of them, which keeps its settings. */
 export function joinShots(shots: readonly Shot[], ids: readonly string[]): Shot[] {
   const indices = ids.map((id) => requireShot(shots, id)).sort((a, b) => a - b);
   const [first] = indices;
@@ -75,7 +74,7 @@ export function joinShots(shots: readonly Shot[], ids: readonly string[]): Shot[
   return [...shots.slice(0, first), joined, ...shots.slice(last + 1)];
 }
 
-/** Moves where a shot begins, and the one before it ends. Its mixture, where it has one, moves along. */
+/** Moves the start of a shot, and with it the end of the one before. A mixture moves along. */
 export function moveCut(shots: readonly Shot[], id: string, frame: number): Shot[] {
   const index = requireShot(shots, id);
   const shot = shots[index]!;
@@ -91,8 +90,8 @@ export function moveCut(shots: readonly Shot[], id: string, frame: number): Shot
 }
 
 /**
- * Cuts the film anew. A shot that overlaps most with one there was takes over its settings, and its id as long as
- * no earlier one has; switches that the editor has made stay where they still fall inside a shot.
+ * Cuts the film anew. A shot takes over the settings of the earlier one that it overlaps most, and its id unless another
+ * has it; switches made by the editor stay where they are still inside a shot.
  */
 export function recut(
   shots: readonly Shot[],

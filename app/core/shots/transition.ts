@@ -2,22 +2,24 @@ import { z } from "zod";
 import { Frame, FrameRange } from "../time/rate";
 
 /**
- * How a shot begins. A *jump* is a hard cut after which most of the picture stays (talk with something taken out);
- * a *switch* is no change of picture at all: the editor has split a shot where the subject of interest changes.
+ * How a shot begins. A *jump* is a hard cut after which most of the picture stays (talk with something taken out); a
+ * *switch* is no change of picture at all: the editor has split a shot where the subject of interest changes.
  */
 export const TRANSITION_KINDS = ["cut", "jump", "dissolve", "wipe", "fade", "switch"] as const;
 export type TransitionKind = (typeof TRANSITION_KINDS)[number];
 
-/** A kind by its name in a list of cuts, where Glad Pan 0.1 wrote "turn" for a switch; undefined if it is none. */
+/**
+ * The transition kind of a name in a cut list, where Glad Pan 0.1 wrote "turn" for a switch; undefined for any other name.
+ */
 export const transitionKindOf = (name: string): TransitionKind | undefined =>
   TRANSITION_KINDS.find((kind) => kind === (name === "turn" ? "switch" : name));
 
-/** How one shot becomes the next. */
+/** A transition from one shot to the next. */
 export const Transition = z.object({
-  /** First frame of the new shot; in a gradual one, where the new picture takes over. */
+  /** First frame of the new shot; in a gradual transition, where the new picture takes over. */
   frame: Frame,
   kind: z.enum(TRANSITION_KINDS),
-  /** Frames in which both pictures, or black, are mixed; empty, at `frame`, where nothing is mixed. */
+  /** Frames in which both pictures, or black, are mixed; empty, at `frame`, where there are none. */
   range: FrameRange,
 });
 export type Transition = z.infer<typeof Transition>;
@@ -31,14 +33,14 @@ export const hardTransition = (frame: number, kind: "cut" | "jump" | "switch"): 
 
 export const isGradual = ({ range }: Transition): boolean => range.end > range.start;
 
-/** The same transition, so many frames later. */
+/** The same transition, shifted by some frames. */
 export const shiftTransition = ({ kind, frame, range }: Transition, by: number): Transition => ({
   kind,
   frame: frame + by,
   range: { start: range.start + by, end: range.end + by },
 });
 
-/** The shots that transitions leave of a range of frames. */
+/** The shots between transitions in a range of frames. */
 export function shotsBetween(transitions: readonly Transition[], range: FrameRange): FrameRange[] {
   const cuts = transitions.map((t) => t.frame).filter((frame) => frame > range.start && frame < range.end);
   return [range.start, ...cuts].map((start, i) => ({ start, end: cuts[i] ?? range.end }));

@@ -2,8 +2,8 @@ import { median } from "../numbers/median";
 import { type FrameRange, framesPerSecond, Rate } from "./rate";
 
 /**
- * A film's own grid of frames, made from the time stamps of its pictures. Frame n is the picture that a player shows
- * at n / rate; where there is none, the one before stands on.
+ * A film's own grid of frames, made from the time stamps of its pictures. Frame n is the picture that a player shows at n /
+ * rate; where there is none, the one before is held.
  */
 export interface FilmGrid {
   rate: Rate;
@@ -17,45 +17,45 @@ export interface FilmGrid {
   lastPicture: number;
   /** Whether each frame has a picture of its own, at its own time. */
   even: boolean;
-  /** Frames that have no picture of their own. */
+  /** Number of frames without a picture of their own. */
   held: number;
-  /** Where one picture stands for long, but for the picture itself. */
+  /** Where one picture is held for long, without its first frame. */
   longHolds: FrameRange[];
 }
 
 export interface PictureTimes {
-  /** Seconds at which pictures are shown, in the file's own time and in order. */
+  /** Presentation times in seconds, in the file's own time, in order. */
   times: Float64Array;
-  /** The rates that the file declares: the finest that all of its times fit, and the mean. */
+  /** The rates that the file declares: the coarsest grid that fits all of its times, and the mean. */
   declared: { base: Rate | null; average: Rate | null };
   fileStart: number;
-  /** Of the whole file, picture and sound; null if it does not say. */
+  /** Of the whole file, picture and sound; null if it is not given. */
   durationSeconds: number | null;
-  /** Whether that is counted from zero, and not from where the file begins. */
+  /** Whether that is counted from zero, and not from the file's start. */
   durationFromZero: boolean;
 }
 
 const rate = (num: number, den = 1): Rate => ({ num, den });
 
-/** Rates that cameras, editing programs and screen recorders use. */
+/** Rates of cameras, editing programs and screen recorders. */
 const COMMON_RATES: Rate[] = [
   ...[10, 12, 15, 20, 24, 25, 30, 48, 50, 60, 90, 100, 120, 240].map((fps) => rate(fps)),
   rate(25, 2),
   ...[15, 24, 30, 48, 60, 120, 240].map((fps) => rate(fps * 1000, 1001)),
 ];
 
-/** A time is on the grid if it is no farther off than this part of a frame: Matroska counts milliseconds. */
+/** Deviation, as a share of a frame, within which a time is on the grid: Matroska counts milliseconds. */
 const ON_GRID = 0.15;
-/** Part of the times that must be on a grid for it to be the film's. */
+/** Share of the times that must be on a grid for it to be the film's. */
 const MOST = 0.97;
-/** Steps longer than so many typical ones are pauses, and tell nothing of the rate. */
+/** Multiples of the typical step above which steps are pauses, and no evidence of the rate. */
 const PAUSE_STEPS = 8;
-/** A rate this near to a common one is meant to be that. */
+/** Relative deviation within which a rate is meant to be a common one. */
 const SAME_RATE = 0.004;
-/** A rate that only fits on average is put on a common one within this. */
+/** The same for a rate that only fits on average. */
 const LIKE_RATE = 0.06;
 const MAX_RATE = 240;
-/** Seconds for which a picture stands before that is called long. */
+/** Seconds above which a held picture is long. */
 const LONG_SECONDS = 0.4;
 const MAX_LONG_HOLDS = 1000;
 
@@ -66,7 +66,7 @@ const nearestCommon = (fps: number): Rate =>
     distance(framesPerSecond(one), fps) < distance(framesPerSecond(best), fps) ? one : best,
   );
 
-/** Part of the times that lie on a grid through the first of them. */
+/** Share of the times on a grid through the first of them. */
 function shareOnGrid(times: Float64Array, fps: number): number {
   let on = 0;
   for (const time of times) {
@@ -76,7 +76,7 @@ function shareOnGrid(times: Float64Array, fps: number): number {
   return on / times.length;
 }
 
-/** Pictures per second where they come one after the other, by the steps between them; 0 where that cannot be told. */
+/** Pictures per second where they follow one another steadily, by the steps between them; 0 where that is unknown. */
 function steadyRate(times: Float64Array): number {
   const steps = times.subarray(1).map((time, i) => time - times[i]!);
   const positive = steps.filter((step) => step > 0);
@@ -92,10 +92,9 @@ function steadyRate(times: Float64Array): number {
 }
 
 /**
- * Rates that a sparse film may be made for, the coarsest first: the one that its file declares, whole or in parts, or the
- * common ones where that is no more than what its clock counts in.
- *
- * @param steady pictures per second as they come: no coarser grid has room for them
+ * Rates for which a sparse film may be made, the coarsest first: that declared by its file, whole or divided, or the common
+ * ones where that is merely the unit of its clock.
+ * @param steady pictures per second as they follow one another: a coarser grid has no room for them
  */
 function sparseRates(base: Rate | null, steady: number): Rate[] {
   if (!base || framesPerSecond(base) > MAX_RATE) {
@@ -107,12 +106,12 @@ function sparseRates(base: Rate | null, steady: number): Rate[] {
   return Array.from({ length: parts }, (_, i) => rate(base.num, base.den * (parts - i)));
 }
 
-/** Chooses the rate of the grid: the declared one if the times are on it, or else the one that they come nearest to. */
+/** Chooses the rate of the grid: the declared one if the times are on it, or else the closest. */
 export function chooseRate({
   times,
   declared: { base, average },
 }: Pick<PictureTimes, "times" | "declared">): Rate | null {
-  // Two pictures a tick apart have a mean that is no film's.
+  // Two pictures a tick apart have a mean rate that no film has.
   const mean = average && Rate.safeParse(average).success ? average : null;
   const declared = base && framesPerSecond(base) <= MAX_RATE ? base : mean;
   if (times.length < 3) return declared;
@@ -123,7 +122,7 @@ export function chooseRate({
     const near = distance(framesPerSecond(common), framesPerSecond(one)) < SAME_RATE;
     return near && fits(common) ? common : one;
   };
-  // A grid much finer than the pictures come is only what their clock counts in.
+  // A grid much finer than the pictures is merely the unit of their clock.
   if (base && framesPerSecond(base) <= Math.min(MAX_RATE, 2.5 * steady) && fits(base)) return snapped(base);
   if (steady <= 0) return declared;
   const common = nearestCommon(Math.min(MAX_RATE, steady));
@@ -133,7 +132,7 @@ export function chooseRate({
   return isLike ? common : rate(Math.round(Math.min(MAX_RATE, steady) * 1000), 1000);
 }
 
-/** Frames without a picture of their own, and where they are many in a row. */
+/** Frames without a picture of their own, and long runs of them. */
 function holds(places: Int32Array, frames: number, longest: number): Pick<FilmGrid, "held" | "longHolds"> {
   let held = 0;
   const longHolds: FrameRange[] = [];
@@ -152,10 +151,9 @@ function holds(places: Int32Array, frames: number, longest: number): Pick<FilmGr
 }
 
 /**
- * Makes a film's grid. The grid begins with the file, so that a picture that comes later than the sound leaves room for
- * it; it ends where the last picture or the sound does.
- *
- * @returns null if there is no picture, or no rate can be told
+ * Makes a film's grid. It begins with the file, so that a picture that starts later than the sound leaves room for it; it
+ * ends where the last picture or the sound does.
+ * @returns null if there is no picture, or the rate is unknown
  */
 export function makeGrid(film: PictureTimes): FilmGrid | null {
   const { times, fileStart, durationSeconds, durationFromZero } = film;

@@ -1,10 +1,10 @@
 /**
- * The proxy of a film lies in pieces of some seconds, so that any of them can be made first and be played while the
- * others are not there yet.
+ * The proxy of a film is stored in pieces of some seconds, so that any of them can be made first and be played while the
+ * others do not exist yet.
  */
 import { type FrameRange, framesPerSecond, type Rate } from "./rate";
 
-/** Frames between key frames: short, so that a seek is quick. A piece is a whole number of them. */
+/** Frames between key frames: few, so that seeking is quick. A piece is a whole number of them. */
 export const KEY_FRAME_INTERVAL = 12;
 const PIECE_SECONDS = 4;
 
@@ -19,7 +19,7 @@ export const pieceFrames = (rate: Rate): number =>
 
 export const pieceCount = ({ frames, rate }: Length): number => Math.ceil(frames / pieceFrames(rate));
 
-/** The piece that a frame is in, counted from 0. */
+/** The piece that contains a frame, from 0. */
 export const pieceAt = (frame: number, rate: Rate): number => Math.floor(frame / pieceFrames(rate));
 
 /** Frames of a piece. */

@@ -1,7 +1,7 @@
-/** Sets of frames as lists of ranges: in order, none empty, and apart from each other. */
+/** Sets of frames as lists of ranges: in order, none empty, none touching. */
 import type { FrameRange } from "./rate";
 
-/** All frames that lie in any of several ranges, which may come in any order, be empty, touch or overlap. */
+/** The union of ranges, which may be in any order, empty, touching or overlapping. */
 export function joinRanges(ranges: readonly FrameRange[]): FrameRange[] {
   const joined: FrameRange[] = [];
   for (const { start, end } of [...ranges].sort((a, b) => a.start - b.start)) {
@@ -13,13 +13,13 @@ export function joinRanges(ranges: readonly FrameRange[]): FrameRange[] {
   return joined;
 }
 
-/** The frames of ranges that lie within bounds as well. */
+/** The intersection of ranges and bounds. */
 export const clipRanges = (ranges: readonly FrameRange[], bounds: FrameRange): FrameRange[] =>
   ranges
     .map(({ start, end }) => ({ start: Math.max(start, bounds.start), end: Math.min(end, bounds.end) }))
     .filter(({ start, end }) => end > start);
 
-/** The frames of ranges that are in none of others, which are as `joinRanges` gives them. */
+/** The difference of ranges and others, which are as `joinRanges` returns them. */
 export function withoutRanges(ranges: readonly FrameRange[], others: readonly FrameRange[]): FrameRange[] {
   return ranges.flatMap((range) => {
     const left: FrameRange[] = [];
@@ -35,7 +35,7 @@ export function withoutRanges(ranges: readonly FrameRange[], others: readonly Fr
   });
 }
 
-/** The parts of ranges that lie in each of several others, which are in order and apart as well. */
+/** The parts of ranges inside each of several others, which are in order and disjoint as well. */
 export function partsWithin(ranges: readonly FrameRange[], wholes: readonly FrameRange[]): FrameRange[][] {
   let at = 0;
   return wholes.map((whole) => {
@@ -46,11 +46,11 @@ export function partsWithin(ranges: readonly FrameRange[], wholes: readonly Fram
   });
 }
 
-/** Whether all frames of ranges are in others, which may come in any order. */
+/** Whether ranges are contained in others, which may be in any order. */
 export const liesWithin = (ranges: readonly FrameRange[], others: readonly FrameRange[]): boolean =>
   withoutRanges(ranges, joinRanges(others)).length === 0;
 
-/** The ranges of frames of a range for which something holds. */
+/** The maximal ranges of frames for which a condition holds. */
 export function rangesWhere({ start, end }: FrameRange, holds: (frame: number) => boolean): FrameRange[] {
   const ranges: FrameRange[] = [];
   for (let frame = start; frame < end; frame++) {
@@ -62,7 +62,7 @@ export function rangesWhere({ start, end }: FrameRange, holds: (frame: number) =
   return ranges;
 }
 
-/** Ranges without the gaps between them that are shorter than so many frames. */
+/** Ranges with gaps shorter than some frames closed. */
 export function bridged(ranges: readonly FrameRange[], gap: number): FrameRange[] {
   const joined: FrameRange[] = [];
   for (const range of ranges) {

@@ -1,13 +1,13 @@
 import { z } from "zod";
 
-/** Frames per second: of the quickest film, of which each field may become a frame. */
+/** Highest frame rate of a film, of which each field may become a frame. */
 const MOST_RATE = 480;
-/** A film may show one picture after the other as slowly as that. */
+/** Seconds per frame of the slowest film. */
 const MOST_SECONDS_A_FRAME = 3600;
 
 /**
- * Time on a film's own grid. A moment is an integer frame number; a rate is a ratio of integers, because
- * 29.97 is 30000/1001 and an hour of rounding would be seen.
+ * Time on a film's own grid. A moment is an integer frame number; a rate is a ratio of integers, because 29.97 is
+ * 30000/1001 and rounding would be visible after an hour.
  */
 export const Rate = z
   .object({
@@ -24,7 +24,7 @@ export type Rate = z.infer<typeof Rate>;
 /** A frame of a film, counted from 0. */
 export const Frame = z.int().min(0);
 
-/** Half-open: `end` is the first frame that no longer belongs to it. */
+/** Half-open: `end` is the first frame after it. */
 export const FrameRange = z
   .object({ start: Frame, end: Frame })
   .refine(({ start, end }) => start <= end, { error: "A range ends no earlier than it starts" });
@@ -32,20 +32,20 @@ export type FrameRange = z.infer<typeof FrameRange>;
 
 export const framesPerSecond = (rate: Rate): number => rate.num / rate.den;
 
-/** Seconds at which a frame begins. */
+/** Start of a frame in seconds. */
 export const frameToSeconds = (frame: number, rate: Rate): number => (frame * rate.den) / rate.num;
 
 /**
- * Seconds at which to seek so that exactly this frame is shown: its middle. At its beginning a rounding
- * error in the player's clock would show the frame before.
+ * Seconds at which to seek so that exactly this frame is shown: its middle. At its start a rounding error in the player's
+ * clock would show the frame before.
  */
 export const seekSeconds = (frame: number, rate: Rate): number => ((frame + 0.5) * rate.den) / rate.num;
 
-/** The frame on screen for a player's media time, which is the frame's own beginning give or take rounding. */
+/** The frame on screen for a player's media time, which is the frame's own start with rounding errors. */
 export const mediaTimeToFrame = (seconds: number, rate: Rate): number =>
   Math.max(0, Math.round((seconds * rate.num) / rate.den));
 
-/** Parses ffprobe's "30000/1001"; null when it is no positive ratio. */
+/** Parses ffprobe's "30000/1001"; null if it is no positive ratio. */
 export function parseRate(text: string): Rate | null {
   const match = /^(\d+)(?:\/(\d+))?$/.exec(text.trim());
   if (!match) return null;
@@ -57,7 +57,7 @@ export function parseRate(text: string): Rate | null {
 /** "29.97", "25", "60": as people write it. */
 export const formatRate = (rate: Rate): string => String(Math.round(framesPerSecond(rate) * 1000) / 1000);
 
-/** "0-45": a range as a word, to know it by. */
+/** "0-45": a range as a key. */
 export const rangeKey = ({ start, end }: FrameRange): string => `${start}-${end}`;
 
 export const rangeLength = (range: FrameRange): number => range.end - range.start;
@@ -68,6 +68,6 @@ export const framesOf = ({ start, end }: FrameRange): number[] =>
 
 export const inRange = (frame: number, range: FrameRange): boolean => frame >= range.start && frame < range.end;
 
-/** Frames in several ranges that lie apart. */
+/** Number of frames in disjoint ranges. */
 export const framesIn = (ranges: readonly FrameRange[]): number =>
   ranges.reduce((sum, range) => sum + rangeLength(range), 0);

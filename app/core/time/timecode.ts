@@ -1,9 +1,9 @@
 import { framesPerSecond, type Rate } from "./rate";
 
 /**
- * SMPTE timecode (ST 12-1), HH:MM:SS:FF. Rates of 30000/1001 and 60000/1001 use drop-frame counting, written
- * with a semicolon, in which frame *numbers* 0 and 1 (0 to 3 at 59.94) are left out at the start of every
- * minute but each tenth, so that the count stays with the clock.
+ * SMPTE timecode (ST 12-1), HH:MM:SS:FF. Rates of 30000/1001 and 60000/1001 use drop-frame counting, written with a
+ * semicolon, in which frame *numbers* 0 and 1 (0 to 3 at 59.94) are skipped at the start of every minute but each tenth, so
+ * that the count stays with the clock.
  */
 
 const nominalRate = (rate: Rate): number => Math.max(1, Math.round(framesPerSecond(rate)));
@@ -16,7 +16,7 @@ export interface Clock {
   rate: Rate;
   /** The count at the film's first frame: films from a camera begin with the time of day, others with an hour. */
   first: number;
-  /** Whether it is counted in drop-frame timecode. */
+  /** Whether it is drop-frame timecode. */
   drop: boolean;
 }
 
@@ -60,19 +60,19 @@ export function parseTimecode(text: string, rate: Rate, drop = isDropFrame(rate)
   return count - dropped * (totalMinutes - Math.floor(totalMinutes / 10));
 }
 
-/** A film's clock, by the timecode that its file begins with; it begins with 0 where there is none that makes sense. */
+/** A film's clock, by its file's start timecode; from 0 where that is missing or invalid. */
 export function clockOf(rate: Rate, start: string | null): Clock {
   const drop = start === null ? isDropFrame(rate) : isDropFrame(rate) && /[;.]\d+$/.test(start);
   return { rate, first: (start !== null && parseTimecode(start, rate, drop)) || 0, drop };
 }
 
-/** The timecode that a film shows at a frame. */
+/** The timecode of a film's frame. */
 export const timecodeAt = (frame: number, { rate, first, drop }: Clock): string =>
   formatTimecode(frame + first, rate, drop);
 
 /**
- * Reads what people type to get to a frame: a timecode of the film's clock, a shorter one from the film's beginning on,
- * or the number of a frame. Returns null when it is none of these or lies before the film.
+ * Parses what people type to seek a frame: a timecode of the film's clock, a shorter one from the film's start, or a frame
+ * number. Returns null when it is none of these or lies before the film.
  */
 export function frameAt(text: string, { rate, first, drop }: Clock): number | null {
   const count = parseTimecode(text, rate, drop);

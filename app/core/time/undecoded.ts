@@ -3,11 +3,11 @@ import { type FrameRange, framesPerSecond } from "./rate";
 
 const [IN_FILE, DECODED] = [1, 2];
 
-/** Keeps account of the frames whose pictures are in a film's file and cannot be decoded. */
+/** Records the frames whose pictures are in a film's file but cannot be decoded. */
 export class Undecoded {
   private readonly state: Uint8Array;
 
-  /** @param times seconds at which pictures are shown, in the file's own time */
+  /** @param times presentation times in seconds, in the file's own time */
   constructor(
     times: Float64Array,
     private readonly grid: Pick<FilmGrid, "rate" | "frames" | "origin">,
@@ -16,7 +16,7 @@ export class Undecoded {
     for (const time of times) this.mark(time, IN_FILE);
   }
 
-  /** A picture was decoded. */
+  /** Records a decoded picture. */
   decoded(seconds: number): void {
     this.mark(seconds, DECODED);
   }
@@ -26,7 +26,9 @@ export class Undecoded {
     if (frame >= 0 && frame < this.state.length) this.state[frame] = Math.max(this.state[frame]!, as);
   }
 
-  /** The frames of a range whose pictures have not been decoded; those that have none of their own do not part them. */
+  /**
+   * The frames of a range whose pictures have not been decoded; frames without a picture of their own do not separate them.
+   */
   within({ start, end }: FrameRange): FrameRange[] {
     const found: FrameRange[] = [];
     let open: FrameRange | null = null;

@@ -26,33 +26,33 @@ const EvenSide = z
   .max(side.most, `at most ${side.most} pixels`)
   .refine((pixels) => pixels % 2 === 0, "an even number of pixels");
 
-/** A target frame shape of a film. */
+/** A target frame of a film. */
 export const Version = z.object({
   id: Id,
   name: z.string().trim().min(1).max(80),
   width: EvenSide,
   height: EvenSide,
   trim: Trim.default(UNTRIMMED),
-  /** How long it may last where it is going to be shown; null for as long as it is. */
+  /** Longest duration where it will be shown; null for no limit. */
   limitSeconds: LengthLimit.nullable().default(null),
-  /** What holds for every shot of which neither the version nor the film says otherwise. */
+  /** Settings for every shot that neither the version nor the film overrides. */
   usual: UsualInVersion.default({}),
-  /** What lies above the picture, from back to front. */
+  /** Layers above the picture, from back to front. */
   layers: Layers.default([]),
-  /** Where nothing covers it; what is usual if null. */
+  /** The safe area; the usual one if null. */
   safeArea: SafeArea.nullable().default(null),
   /** How it shows the film's captions. */
   captions: CaptionSettings.default(USUAL_CAPTIONS),
-  /** How much of a trouble is passed over in it. */
+  /** Limits of its checks. */
   checkLimits: CheckLimits.default(USUAL_LIMITS),
-  /** Flags that have been seen, by their prints. */
+  /** Prints of reviewed flags. */
   reviewedFlags: ReviewedFlags.default([]),
-  /** How it is exported. */
+  /** Its export settings. */
   output: OutputSettings.default(USUAL_OUTPUT),
 });
 export type Version = z.infer<typeof Version>;
 
-/** A version of which only its shape is settled. */
+/** A version with only its size set. */
 export const newVersion = (shape: Pick<Version, "id" | "name"> & Size): Version => ({
   ...shape,
   trim: UNTRIMMED,
@@ -66,61 +66,61 @@ export const newVersion = (shape: Pick<Version, "id" | "name"> & Size): Version 
   output: USUAL_OUTPUT,
 });
 
-/** A version with all that the editor has set in it. */
+/** A version with everything that the editor has set in it. */
 export interface VersionState extends Version {
-  /** By shot id; a shot that is not in it is as usual. */
+  /** By shot id; a missing shot has the usual settings. */
   shots: ReadonlyMap<string, ShotInVersion>;
   /** In order of their frames. */
   handKeys: readonly HandKey[];
 }
 
-/** What the editor says of somebody who was recognised. */
+/** The editor's changes of a recognised person. */
 export const PersonEdit = z.object({
   id: Id,
   name: z.string().trim().min(1).max(60).nullable(),
-  /** The one whom they are, if the editor has said that two are one. */
+  /** The person into whom the editor has merged them, if any. */
   mergedInto: Id.nullable(),
 });
 export type PersonEdit = z.infer<typeof PersonEdit>;
 
-/** Somebody who was recognised. */
+/** A recognised person. */
 export interface PersonState extends PersonEdit {
-  /** Place in the order in which people came up, from 0; their letter follows from it. */
+  /** Order in which people appeared, from 0; their letter follows from it. */
   readonly number: number;
 }
 
-/** What an edit has to fit and does not change. */
+/** Facts that an edit has to fit and does not change. */
 export interface FilmFacts {
   id: string;
   /** Length of the film on its own grid. */
   frames: number;
   picture: Size;
   clock: Clock;
-  /** Everything that may be a transition, as the analysis has weighed it. */
+  /** All possible transitions, with their evidence from the analysis. */
   candidates: readonly TransitionCandidate[];
-  /** Whether all of the film has been analysed. */
+  /** Whether the whole film has been analysed. */
   analysed: boolean;
 }
 
-/** All that can be edited of a film, as one value that is never changed: an edit makes another one. */
+/** Everything that can be edited of a film, as one immutable value: an edit makes another one. */
 export interface FilmState {
   film: FilmFacts;
-  /** How ready to see transitions, 0 to 100. */
+  /** Sensitivity to transitions, 0 to 100. */
   sensitivity: number;
-  /** How attention passes on within its shots, where neither a version nor a shot says otherwise. */
+  /** How attention switches in its shots, where neither a version nor a shot overrides it. */
   attention: AttentionSettings;
-  /** In order. They end with the film, or before it while the analysis has not got there. */
+  /** In order. They end with the film, or earlier while the analysis is under way. */
   shots: readonly Shot[];
-  /** What the film is made of, in order; none where it is one file. */
+  /** The clips of the film, in order; none where it is one file. */
   clips: readonly Clip[];
-  /** In the order in which they are shown. */
+  /** In display order. */
   versions: readonly VersionState[];
-  /** By thing, and of one thing in order of their frames. */
+  /** By thing, and for one thing in order of frames. */
   marks: readonly ThingMark[];
-  /** In the order in which they came up. */
+  /** In order of appearance. */
   people: readonly PersonState[];
   /** By track id. */
   trackEdits: ReadonlyMap<string, TrackEdit>;
-  /** What is said, in order. */
+  /** In order. */
   captions: readonly Caption[];
 }

@@ -11,7 +11,7 @@ export function requireVersion({ versions }: FilmState, id: string): VersionStat
   return version;
 }
 
-/** The state with a version in the place of the one with its id. */
+/** The state with a version replaced, by its id. */
 export const withVersion = (state: FilmState, version: VersionState): FilmState => ({
   ...state,
   versions: state.versions.map((other) => (other.id === version.id ? version : other)),

@@ -1,4 +1,4 @@
-/** What deserves a flag in how a shot is framed in a version, in all of its panes, and how it begins and ends. */
+/** Flags about the framing of a shot in a version, in all of its panes, and about its start and end. */
 import type { CheckedShot } from "../checks/checked-shot";
 import { otherFlags } from "../checks/cut-flags";
 import { framingFlags, paneFlags } from "../checks/framing-flags";
@@ -22,13 +22,13 @@ interface LookedAt extends Pick<CheckedShot, "limits" | "rate"> {
   picture: Size;
 }
 
-/** Whether what a shot shows goes on from the shot before it; a shot that is not there goes on from nothing. */
+/** Whether a shot continues the one before it; a missing shot continues nothing. */
 export const goesOnFromBefore = (set: ShotSettings | undefined): boolean =>
   set !== undefined && (set.shot.begins === "switch" || set.shot.carry);
 
 export interface FramingFlags {
   flags: Flag[];
-  /** How the shot begins and ends, for what follows from the shots beside it. */
+  /** How the shot begins and ends, for flags of its neighbours. */
   sides: ShotSides;
 }
 

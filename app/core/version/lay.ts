@@ -1,4 +1,4 @@
-/** What a version is made of: its paths, what lies above its picture, and what is heard. For the app and the command line. */
+/** The content of a version: its paths, what lies above its picture, and its sound. For the app and the command line. */
 import type { Caption } from "../captions/caption";
 import { withCaptions } from "../captions/captioned";
 import type { ShownAt } from "../composition/composition";
@@ -27,7 +27,7 @@ export interface LaidVersion {
   /** Size of the version. */
   target: Size;
   shots: readonly LaidShot[];
-  /** The ranges of the film that it shows: in order and apart from each other. */
+  /** The ranges of the film that it shows, in order and disjoint. */
   ranges: readonly FrameRange[];
   /** What it shows at each frame, without its layers. */
   bare: ShownAt;
@@ -35,9 +35,8 @@ export interface LaidVersion {
 
 /**
  * Lays a version's paths.
- *
- * @param sets what is set for each of the film's shots
- * @param tracks what was found in each
+ * @param sets settings of each of the film's shots
+ * @param tracks found in each
  */
 export function lay(
   film: LaidVersion["film"],
@@ -61,17 +60,16 @@ export function lay(
   };
 }
 
-/** What lies above a version's picture. */
+/** Layers and safe area of a version, with its captions. */
 export type Above = Pick<Version, "layers" | "safeArea"> & {
   /** How it shows the film's captions. */
   captions: Version["captions"];
 };
 
 /**
- * What a version shows with its layers, and with its captions where they are drawn on the picture.
- *
+ * What a version shows with its layers, and with its captions where they are burnt in.
  * @param captions of its film
- * @param places how far down the safe area each caption stands, where that is known
+ * @param places of the captions in the safe area, where known
  */
 export function withAbove(
   {
@@ -100,14 +98,14 @@ export function withAbove(
   return withLayers(bare, { layers: all, safeArea, size: target, kept: ranges, fps });
 }
 
-/** What is rendered of a version, beside the film's file and how it is encoded. */
+/** What is rendered of a version, beside the film's file and its encoding. */
 export interface RenderedVersion {
   target: Size;
   ranges: readonly FrameRange[];
   shown: ShownAt;
-  /** Frames at which shots begin. */
+  /** First frames of shots. */
   cuts: number[];
-  /** Null where it is the film alone. */
+  /** Null where only the film is heard. */
   heard: HeardIn[] | null;
 }
 

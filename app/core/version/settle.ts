@@ -5,31 +5,31 @@ import { FramingSettings, PaneSettings, USUAL_FRAMING } from "../path/framing-se
 import type { Shot } from "../shots/shot";
 import { AUTO, FollowRule } from "../subjects/choosing/follow-rule";
 
-/** What a version says of all of its shots where that differs from the usual. */
+/** A version's settings for all of its shots, as far as they differ from the usual. */
 export const UsualInVersion = FramingSettings.partial().extend({ follow: FollowRule.optional() });
 export type UsualInVersion = z.infer<typeof UsualInVersion>;
 
 /**
- * What a version says of a shot: how it is framed where that differs from what is usual in the version, and whom it
- * follows and what it protects where that differs from the film's.
+ * A version's settings of a shot: its framing where it differs from the version's usual, and its subject and protected area
+ * where they differ from the film's.
  */
 export const ShotInVersion = UsualInVersion.extend({ protect: Box.nullable().optional() });
 export type ShotInVersion = z.infer<typeof ShotInVersion>;
 
-/** What can be put back to what is usual, or the film's. */
+/** Settings that can be returned to the usual, or to the film's. */
 export const ShotSetting = ShotInVersion.keyof();
 export type ShotSetting = z.infer<typeof ShotSetting>;
 
-/** All that holds for a shot in a version. */
+/** All settings of a shot in a version. */
 export interface SettledShot {
   settings: FramingSettings;
   follow: FollowRule;
   protect: Box | null;
-  /** What the version says for itself where the film has a word on it as well. */
+  /** Which settings the version overrides that the film has as well. */
   own: { follow: boolean; protect: boolean };
 }
 
-/** What is said of a shot, or of all, with other rules for whom its panes follow; null leaves a rule out. */
+/** Settings of one or all shots, with other follow rules for the panes; null removes a rule. */
 export function withRules<Said extends UsualInVersion>(said: Said, to: (rule: FollowRule) => FollowRule | null): Said {
   const put = <One extends { follow?: FollowRule | undefined }>({ follow, ...rest }: One) => {
     const rule = follow && to(follow);
@@ -38,14 +38,14 @@ export function withRules<Said extends UsualInVersion>(said: Said, to: (rule: Fo
   return { ...put(said), ...(said.panes ? { panes: said.panes.map(put) } : {}) };
 }
 
-/** What holds in one of a shot's panes: the first is as the shot is, the others may differ from it. */
+/** The settings of one of a shot's panes: the first has the shot's, the others may differ. */
 export function settledPane(settled: SettledShot, pane: number): SettledShot {
   if (pane === 0) return settled;
   const { follow = AUTO, ...own } = settled.settings.panes[pane - 1] ?? {};
   return { ...settled, settings: { ...settled.settings, ...own }, follow, protect: null };
 }
 
-/** What changes one of a shot's panes: of the others, what their windows have is their own. */
+/** A change of one of a shot's panes: window settings of the others are their own. */
 export function changeInPane(
   { panes }: Pick<FramingSettings, "panes">,
   pane: number,
@@ -65,10 +65,9 @@ export function changeInPane(
 }
 
 /**
- * What holds for a shot in a version.
- *
- * @param inVersion what the version says of the shot
- * @param usual what the version says of all of its shots; whom they follow only where the film leaves it open
+ * The settings of a shot in a version.
+ * @param inVersion the version's settings of the shot
+ * @param usual the version's settings of all shots; its follow rule applies only where the film has none
  */
 export function settle(
   shot: Pick<Shot, "follow" | "protect">,

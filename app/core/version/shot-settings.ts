@@ -1,4 +1,4 @@
-/** What decides the paths of a version, from what the editor has set and what was found. */
+/** The inputs of a version's paths, from the editor's settings and the findings. */
 import { paneCount } from "../composition/layout";
 import { PANES } from "../composition/stack";
 import type { HandKey } from "../path/hand-key";
@@ -12,14 +12,14 @@ import type { FilmState, VersionState } from "./film-state";
 import { settle, settledPane, type SettledShot, type ShotInVersion, type UsualInVersion } from "./settle";
 import { keptRanges } from "./trim";
 
-/** What is set for a shot in a version: all of its framing but what was found in it. */
+/** The settings of a shot in a version: its whole framing except its tracks. */
 export interface ShotSettings {
   shot: Shot;
-  /** What the version says of it; undefined for nothing. */
+  /** The version's settings of it; undefined for none. */
   inVersion: ShotInVersion | undefined;
-  /** What it says of all its shots. */
+  /** The version's settings of all shots. */
   usual: UsualInVersion;
-  /** What the film says of how attention passes on. */
+  /** The film's settings for how attention switches. */
   attention: AttentionSettings;
   /** The version's hand keys in it. */
   handKeys: readonly HandKey[];
@@ -27,11 +27,11 @@ export interface ShotSettings {
   kept: readonly FrameRange[];
 }
 
-/** What holds for a shot in a version. */
+/** The settings of a shot in a version. */
 export const settledShot = ({ shot, inVersion, usual, attention }: ShotSettings): SettledShot =>
   settle(shot, inVersion, { ...attention, ...usual });
 
-/** All that decides what is made of a shot's settings: the same values stand for the same settings. */
+/** All inputs derived from a shot's settings: identical values stand for identical settings. */
 export const basisOf = ({ handKeys, kept, ...set }: ShotSettings): readonly unknown[] => [
   set.shot,
   set.inVersion,
@@ -45,7 +45,7 @@ export const basisOf = ({ handKeys, kept, ...set }: ShotSettings): readonly unkn
 export const keysOf = (handKeys: readonly HandKey[], pane: number): HandKey[] =>
   handKeys.filter((key) => key.pane === pane);
 
-/** How a shot is to be framed. Desk, server and command line all have what the solver is given from here. */
+/** How a shot is to be framed: the solver's input for desk, server and command line alike. */
 export function shotFraming(set: ShotSettings, tracks: readonly Track[]): ShotFraming {
   const { kept } = set;
   const settled = settledShot(set);
@@ -68,7 +68,7 @@ export function shotFraming(set: ShotSettings, tracks: readonly Track[]): ShotFr
   };
 }
 
-/** What lies in each of several ranges; both are in order, and the ranges lie apart. */
+/** The items in each of several ranges; both are in order, and the ranges are disjoint. */
 export function byRange<T extends { frame: number }>(items: readonly T[], ranges: readonly FrameRange[]): T[][] {
   let at = 0;
   return ranges.map(({ start, end }) => {
@@ -79,7 +79,7 @@ export function byRange<T extends { frame: number }>(items: readonly T[], ranges
   });
 }
 
-/** What is set for each of a film's shots in a version. */
+/** The settings of each of a film's shots in a version. */
 export function shotSettings(
   { shots, clips, attention }: Pick<FilmState, "shots" | "clips" | "attention">,
   version: VersionState,

@@ -4,23 +4,23 @@ import { leftOutOfClips, type TrimmedClip } from "../clips/clip";
 import { Frame, FrameRange, framesIn, frameToSeconds, type Rate } from "../time/rate";
 import { joinRanges, withoutRanges } from "../time/ranges";
 
-/** Nobody leaves more ranges out of one version. */
+/** Most ranges left out of one version. */
 const MOST_LEFT_OUT = 5000;
 
 export const Trim = z.object({
   /** The first frame; null for the film's own. */
   in: Frame.nullable(),
-  /** The first frame that is not shown any more; null for the film's end. */
+  /** First frame no longer shown; null for the film's end. */
   out: Frame.nullable(),
-  /** Ranges that are left out in between: in order and apart from each other. */
+  /** Ranges left out in between, in order and disjoint. */
   leftOut: z.array(FrameRange).max(MOST_LEFT_OUT),
 });
 export type Trim = z.infer<typeof Trim>;
 
-/** All of the film. */
+/** The whole film. */
 export const UNTRIMMED: Trim = { in: null, out: null, leftOut: [] };
 
-/** Seconds that a version may last, where it goes to a place with a limit. */
+/** Longest duration of a version in seconds, for places with a limit. */
 export const LengthLimit = z.number().positive().max(86_400);
 
 /** From the in point to the out point. */
@@ -32,25 +32,25 @@ export interface LeftOut {
   clips: readonly TrimmedClip[];
 }
 
-/** What a version shows of a film of so many frames. */
+/** The ranges of a film that a version shows. */
 export function keptRanges(trim: Trim, frames: number, { shots, clips }: LeftOut): FrameRange[] {
   const gone = joinRanges([...trim.leftOut, ...shots.filter(({ excluded }) => excluded), ...leftOutOfClips(clips)]);
   return withoutRanges([inToOut(trim, frames)], gone);
 }
 
-/** What is left out when ranges are left out as well. */
+/** A trim with more ranges left out. */
 export const withLeftOut = (trim: Trim, ranges: readonly FrameRange[]): Trim => ({
   ...trim,
   leftOut: joinRanges([...trim.leftOut, ...ranges]),
 });
 
-/** What is left out when ranges are brought back. */
+/** A trim with ranges brought back. */
 export const withBroughtBack = (trim: Trim, ranges: readonly FrameRange[]): Trim => ({
   ...trim,
   leftOut: withoutRanges(trim.leftOut, joinRanges(ranges)),
 });
 
-/** Seconds by which what is kept is longer than it may be; 0 where it is not, or may be as long as it is. */
+/** Seconds by which a version is too long; 0 where it is not, or has no limit. */
 export function secondsOver(kept: readonly FrameRange[], rate: Rate, limitSeconds: number | null): number {
   if (limitSeconds === null) return 0;
   return Math.max(0, frameToSeconds(framesIn(kept), rate) - limitSeconds);

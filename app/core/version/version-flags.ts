@@ -1,4 +1,4 @@
-/** All that deserves a flag in a version: written once, for the desk, the server and the command line. */
+/** All flags of a version, for desk, server and command line alike. */
 import { joinFlags, type ShotSides } from "../checks/join-flags";
 import type { Flag } from "../checks/flag";
 import {
@@ -16,17 +16,16 @@ import type { LaidVersion } from "./lay";
 import { type FramingFlags, goesOnFromBefore, flagsOfFraming } from "./flags-of-framing";
 import type { ShotSettings } from "./shot-settings";
 
-/** The shots on both sides of a shot. */
+/** The neighbours of a shot. */
 export interface Beside {
-  /** How the one before it begins and ends; null where there is none, or that is not known. */
+  /** How the one before it begins and ends; null where there is none, or that is unknown. */
   before: ShotSides | null;
   next: ShotSettings | undefined;
 }
 
 /**
- * What to look at in a shot's framing: by itself, under what lies above it, and beside the shots next to it.
- *
- * @param found what is there in its framing alone
+ * Flags of a shot's framing: by itself, under the layers above it, and beside its neighbours.
+ * @param found flags of its framing alone
  */
 export function flagsInFraming(
   set: ShotSettings,
@@ -42,9 +41,9 @@ export function flagsInFraming(
   ];
 }
 
-/** What is known of a version that is looked at. */
+/** What is known of a version for its flags. */
 export interface VersionToCheck extends Omit<FilmFlagsAt, "rate">, Pick<VersionLayers, "layers" | "safeArea"> {
-  /** How much spoke for the transition at a frame; none where nothing was weighed. */
+  /** Strength of the transition at a frame; none where nothing was weighed. */
   strengths?: ReadonlyMap<number, number>;
 }
 

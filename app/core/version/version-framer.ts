@@ -1,4 +1,4 @@
-/** Frames a version's shots while its film is worked on: what changes is taken in, and only what depends on it is done again. */
+/** Frames a version's shots while its film is edited: changes are taken in, and only what depends on them is done again. */
 import type { CheckLimits } from "../checks/check-settings";
 import { shownIn } from "../composition/shown";
 import type { Size } from "../geometry/box";
@@ -20,21 +20,21 @@ export interface FramerGround {
   rate: Rate;
   /** Size of the version. */
   target: Size;
-  /** How much of each trouble is passed over. */
+  /** Limits of its checks. */
   limits: CheckLimits;
 }
 
-/** What is known of the film, beside its tracks; it changes while the film is analysed and edited. */
+/** What is known of the film beside its tracks, which changes during analysis and editing. */
 export interface FramerNews {
   opinions: TrackOpinions;
   /** Ranges that were analysed as one shot each, by start, the longer of two first. */
   analysed: readonly FrameRange[];
 }
 
-/** How a shot is framed, and what follows from that. */
+/** The framing of a shot, and what follows from it. */
 export interface ShotResult extends FramingFlags {
   framed: FramedShot;
-  /** The frame that says most about it. */
+  /** The frame that represents it best. */
   tellingFrame: number;
 }
 
@@ -46,7 +46,7 @@ export class VersionFramer {
   private shots: readonly ShotSettings[] = [];
   private readonly tracks = new Map<string, readonly Track[] | null>();
 
-  /** @param stock the tracks that are loaded by now; `take` looks into it again */
+  /** @param stock the tracks loaded so far; `take` reads it again */
   constructor(
     private readonly ground: FramerGround,
     private readonly stock: TrackStock,
@@ -54,7 +54,7 @@ export class VersionFramer {
     this.paths = new VersionPaths(ground.picture, ground.target, ground.rate);
   }
 
-  /** Takes what is set and known as it is now. Settings that are the very same value are taken as unchanged. */
+  /** Takes the present settings and findings. Identical settings count as unchanged. */
   take(shots: readonly ShotSettings[], { analysed, opinions }: FramerNews): void {
     this.shots = shots;
     this.tracks.clear();
@@ -71,8 +71,7 @@ export class VersionFramer {
   }
 
   /**
-   * Frames one shot that is not framed yet as it is now; null when all are.
-   *
+   * Frames one shot that is not up to date; null when all are.
    * @param first ids of shots that are waited for
    */
   next(first: ReadonlySet<string> = new Set()): FramerAnswer | null {

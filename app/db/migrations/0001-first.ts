@@ -1,4 +1,4 @@
-/** Films, what was found in them, versions, the editor's work, and jobs. */
+/** Films, findings, versions, the editor's work, and jobs. */
 export const migration0001 = `
 CREATE TABLE films (
   id TEXT PRIMARY KEY,

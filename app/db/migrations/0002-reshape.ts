@@ -1,4 +1,4 @@
-/** Shots that the editor can reshape: how each begins, names, exclusion; and what cuts are decided from. */
+/** Shots that the editor can change: transitions, names, exclusion; and the evidence for cuts. */
 export const migration0002 = `
 ALTER TABLE shots ADD COLUMN begins TEXT NOT NULL DEFAULT 'cut'
   CHECK (begins IN ('cut', 'jump', 'dissolve', 'wipe', 'fade', 'turn'));

@@ -1,4 +1,4 @@
-/** Who is in a film, what the editor has marked, the camera's motion, and an analysis that goes shot by shot. */
+/** People, marks, the camera's motion, and an analysis that goes shot by shot. */
 export const migration0003 = `
 -- Kept by earlier versions in another form; a film whose analysis was not finished is analysed again.
 DELETE FROM analysis_chunks;

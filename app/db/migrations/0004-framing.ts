@@ -1,4 +1,4 @@
-/** Of the commands in a column, those that put shots back speak of settings where they spoke of manners. */
+/** In a column, commands that put shots back then contain settings instead of the movement alone. */
 const framingsInstead = (column: "command" | "inverse"): string => `
 UPDATE edits SET ${column} = json_set(json_remove(${column}, '$.manners'), '$.framings', (
   SELECT json_group_array(json_object(
@@ -8,7 +8,7 @@ UPDATE edits SET ${column} = json_set(json_remove(${column}, '$.manners'), '$.fr
   FROM json_each(edits.${column}, '$.manners')))
 WHERE json_extract(${column}, '$.type') = 'restore-shots';`;
 
-/** All that can be set for how a shot is framed in a version, where there was only its manner; easings of hand keys. */
+/** All framing settings of a shot in a version, instead of the movement alone; easings of hand keys. */
 export const migration0004 = `
 CREATE TABLE shot_framings (
   version_id TEXT NOT NULL REFERENCES versions (id) ON DELETE CASCADE,

@@ -1,4 +1,4 @@
-/** A data folder that can be moved, and jobs that know whether they get on. */
+/** A data folder that can be moved, and progress of jobs. */
 export const migration0005 = `
 -- A film's file is told from the data folder on, where it lies inside it.
 UPDATE films SET file = substr(file, instr(file, '/films/' || id || '/') + 1)

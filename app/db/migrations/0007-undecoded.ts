@@ -1,4 +1,4 @@
-/** Frames whose pictures are in the film's file and could not be decoded. */
+/** Frames whose pictures are in the film's file but could not be decoded. */
 export const migration0007 = `
 CREATE TABLE undecoded_frames (
   film_id TEXT NOT NULL REFERENCES films (id) ON DELETE CASCADE,

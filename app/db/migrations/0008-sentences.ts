@@ -1,4 +1,4 @@
-/** A history that can be read, and nothing any more that nobody reads. */
+/** A readable history, and the removal of unused data. */
 export const migration0008 = `
 -- What an edit did, in a sentence; edits from before have none.
 ALTER TABLE edits ADD COLUMN sentence TEXT;

@@ -1,4 +1,4 @@
-/** What of a film a version shows, how long it may be, what holds for all of its shots; what goes on in each frame. */
+/** In and out points of versions, length limits, settings for all shots; activity of each frame. */
 export const migration0009 = `
 -- The first frame shown, and the first that is not shown any more; null for the film's own.
 ALTER TABLE versions ADD COLUMN in_frame INTEGER;

@@ -1,4 +1,4 @@
-/** A library to live in: films that are put away or deleted, and house styles. */
+/** Films that are put away or deleted, and presets. */
 export const migration0010 = `
 ALTER TABLE films ADD COLUMN put_away INTEGER NOT NULL DEFAULT 0;
 -- Milliseconds since 1970; a deleted film can be brought back for a while.

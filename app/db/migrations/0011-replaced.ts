@@ -1,4 +1,4 @@
-/** A new export in the place of a film's file: a job that compares the two, and what the film was before. */
+/** Replacing a film's file with a new export: a job that compares the two, and the film before. */
 export const migration0011 = `
 CREATE TABLE new_jobs (
   id TEXT PRIMARY KEY,

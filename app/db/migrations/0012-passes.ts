@@ -1,4 +1,4 @@
-/** An analysis that goes from where the editor is on. */
+/** An analysis that starts from where the editor is. */
 export const migration0012 = `
 -- The part of the film that the analysis is in; null for all of it.
 ALTER TABLE transition_candidates ADD COLUMN pass_start INTEGER;

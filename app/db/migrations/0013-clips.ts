@@ -1,4 +1,4 @@
-/** Films of several clips, and a job that brings these to one grid. */
+/** Films of several clips, and a job that joins these on one grid. */
 export const migration0013 = `
 CREATE TABLE clips (
   film_id TEXT NOT NULL REFERENCES films (id) ON DELETE CASCADE,

@@ -1,4 +1,4 @@
-/** Hand keys of a shot's second and third pane, where there were only those of its one window. */
+/** Hand keys of a shot's second and third pane. */
 export const migration0014 = `
 CREATE TABLE new_hand_keys (
   version_id TEXT NOT NULL REFERENCES versions (id) ON DELETE CASCADE,

@@ -1,4 +1,4 @@
-/** What lies above the picture of a version, and where it may. */
+/** Layers of a version, and its safe area. */
 export const migration0015 = `
 -- From back to front, as JSON.
 ALTER TABLE versions ADD COLUMN layers TEXT NOT NULL DEFAULT '[]';

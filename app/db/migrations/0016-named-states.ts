@@ -1,4 +1,4 @@
-/** States of a film that have a name, and when edits were made. */
+/** Checkpoints of a film, and times of edits. */
 export const migration0016 = `
 -- Milliseconds since 1970; edits from before have none.
 ALTER TABLE edits ADD COLUMN made_at INTEGER;

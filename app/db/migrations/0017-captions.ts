@@ -1,4 +1,4 @@
-/** What is said in a film, and how it is shown in its versions. */
+/** Captions of a film, and their settings in its versions. */
 export const migration0017 = `
 CREATE TABLE captions (
   film_id TEXT NOT NULL REFERENCES films (id) ON DELETE CASCADE,

@@ -1,4 +1,4 @@
-/** What is worth a second look in a version, and what of it has been seen. */
+/** Limits of a version's checks, and its reviewed flags. */
 export const migration0018 = `
 -- As JSON; null for what is usual.
 ALTER TABLE versions ADD COLUMN check_limits TEXT;

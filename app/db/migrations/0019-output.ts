@@ -1,4 +1,4 @@
-/** How a version is exported, and the order of what is rendered. */
+/** Export settings of a version, and the order of renders. */
 export const migration0019 = `
 -- As JSON; null for what is usual.
 ALTER TABLE versions ADD COLUMN output TEXT;

@@ -1,12 +1,12 @@
 import { renameWords } from "./rename-words";
 
-/** What was renamed: presets, flags, movements, and how the window switches. */
+/** Renamed: presets, flags, movements, and switches. */
 const WORDS: readonly [string, string][] = [
   ['"manner"', '"movement"'],
   ['"enlargement"', '"largestScale"'],
   ['"seenLooks"', '"reviewedFlags"'],
   ['"hold":', '"shortestStay":'],
-  // In a list of settings, and not the easing of that name, which follows a colon.
+  // In a list of settings; the easing of the same name follows a colon.
   ['["hold"', '["shortestStay"'],
   [',"hold"', ',"shortestStay"'],
   ['"turns":"auto"', '"switchBy":"auto"'],

@@ -1,6 +1,6 @@
 import { renameWords } from "./rename-words";
 
-/** Switches were called turns, ranges that are left out were dropped stretches; a checkpoint keeps a difference. */
+/** Switches were called turns, ranges left out were dropped stretches; a checkpoint stores a difference. */
 export const migration0024 = `
 ALTER TABLE shots ADD COLUMN begins_by TEXT NOT NULL DEFAULT 'cut'
   CHECK (begins_by IN ('cut', 'jump', 'dissolve', 'wipe', 'fade', 'switch'));

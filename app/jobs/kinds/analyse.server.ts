@@ -6,7 +6,7 @@ import { analyseInPasses } from "~/pipelines/analyse-in-passes.server";
 import type { JobGround, JobOptions } from "../job-options";
 import { databaseStore } from "./analysis-store.server";
 
-/** Looks through a film, as far as that has not been done. */
+/** Analyses a film, as far as that has not been done. */
 export async function analyse({ db, film, row }: JobGround, { onProgress, signal }: JobOptions) {
   await analyseInPasses(film, {
     store: databaseStore(db, row.id),

@@ -19,7 +19,7 @@ import { listPeople, savePeople } from "~/db/people.server";
 import { takeFoundShots } from "~/db/found-shots.server";
 import type { PassStore } from "~/pipelines/analyse-in-passes.server";
 
-/** Keeps the steps of an analysis in the database, so that it goes on after an interruption and can be worked with. */
+/** Stores the steps of an analysis in the database, so that it continues after an interruption and can be worked with. */
 export const databaseStore = (db: Db, filmId: string): PassStore => ({
   analysed: () => listAnalysed(db, filmId),
   wanted: () => findWanted(db, filmId),
@@ -33,7 +33,7 @@ export const databaseStore = (db: Db, filmId: string): PassStore => ({
     const chunks = listChunks(db, filmId).map((chunk) => ({
       ...chunk,
       features: unpackFeatures(chunk.features),
-      // They are kept by themselves.
+      // They are stored separately.
       undecoded: [],
     }));
     return { transitions, people, finishedTo, chunks };

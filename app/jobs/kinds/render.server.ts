@@ -30,7 +30,7 @@ export async function renderVersion(
   const { captions } = state;
   const { target, ranges } = laid;
   if (ranges.length === 0) throw new Error(libraryErrors.exports.nothingLeft(version.name));
-  // What was allowed when it was asked for may not be any more.
+  // A folder that was allowed at the request may not be any more.
   if (asked.folder !== null) requireOut(row, output.folder);
   const bytes = estimatedBytes("render", target, framesIn(ranges), film.info.rate);
   requireSpace(asked.folder ?? dataFolder(), asked.folder ?? DATA_FOLDER, bytes, fileName);

@@ -16,9 +16,8 @@ export interface Restored {
 }
 
 /**
- * Puts a backup of the library back, the newest one if none is named. Films that were added since are taken in again
- * at the next start; they have their files.
- *
+ * Restores a backup of the library, the newest one unless one is named. Films added since are recovered at the next start;
+ * their files are still there.
  * @throws StartError if a server is running, or if there is no such backup or it is damaged
  */
 export async function restoreLibrary(name?: string): Promise<Restored> {

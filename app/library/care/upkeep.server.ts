@@ -1,4 +1,4 @@
-/** What is seen to at the start, and from time to time while the server runs. */
+/** Maintenance at the start, and from time to time while the server runs. */
 import { existsSync, readdirSync, rmdirSync, rmSync, statSync } from "node:fs";
 import { readdir, rm } from "node:fs/promises";
 import { join } from "node:path";
@@ -15,20 +15,19 @@ import { backupsFolder, dataFolder, db, filmsFolder, uploadsFolder } from "~/db/
 const log = pino({ name: "upkeep" });
 
 const UPLOAD_DAYS = 7;
-/** Parts of renders that no export has used for so long are rendered again if they are wanted. */
+/** Days after which unused parts of renders are deleted; they can be rendered again. */
 const PARTS_DAYS = 14;
 const MINUTE_MS = 60 * 1000;
 const HOUR_MS = 60 * MINUTE_MS;
 const DAY_MS = 24 * HOUR_MS;
 
-/** When a file or folder was changed last, in any way: a second name for an old file keeps its other times. */
+/** Time of the last change of a file or folder, of any kind: a hard link to an old file keeps its other times. */
 const touchedMs = (path: string): number => statSync(path, { throwIfNoEntry: false })?.ctimeMs ?? Infinity;
 
 /**
- * Removes half-written files, and folders of work under way, that an ended server has left. Needs no database: it may be
- * what makes room for it.
- *
- * @param before milliseconds since 1970; what was touched later is being written by this server
+ * Removes half-written files, and temporary folders, of an ended server. Needs no database: it may have to make room for
+ * it.
+ * @param before milliseconds since 1970; newer files are being written by this server
  */
 export async function sweepAsides(folder: string, before: number, recursive = true): Promise<void> {
   if (!existsSync(folder)) return;
@@ -40,23 +39,24 @@ export async function sweepAsides(folder: string, before: number, recursive = tr
 }
 
 /**
- * Removes folders with nothing in them; folders inside are done first.
- *
- * @param before milliseconds since 1970; into what was touched later this server is about to write
+ * Removes empty folders, from the inside out.
+ * @param before milliseconds since 1970; this server is about to write to newer ones
  */
 export function removeEmptyFolders(folder: string, before: number): void {
   if (!existsSync(folder)) return;
   for (const entry of readdirSync(folder, { withFileTypes: true })) {
     if (!entry.isDirectory()) continue;
     const inside = join(folder, entry.name);
-    // Asked first: what is removed inside touches it, too.
+    // Checked first: removing something inside changes the time as well.
     const isOld = touchedMs(inside) < before;
     removeEmptyFolders(inside, before);
     if (isOld && readdirSync(inside).length === 0) rmdirSync(inside);
   }
 }
 
-/** Removes what is left of uploads that were taken in, or never begun: what is said of one without its bytes, and vice versa. */
+/**
+ * Removes remains of uploads that were taken in, or never begun: descriptions without data, and data without descriptions.
+ */
 export function clearHalfUploads(folder: string): void {
   if (!existsSync(folder)) return;
   const names = new Set(readdirSync(folder));
@@ -66,7 +66,7 @@ export function clearHalfUploads(folder: string): void {
   }
 }
 
-/** Forgets uploads to which nothing was added for a week. */
+/** Deletes uploads that have not grown for a week. */
 export function expireUploads(folder: string, now = Date.now()): void {
   if (!existsSync(folder)) return;
   for (const name of readdirSync(folder).filter((file) => !file.endsWith(".json"))) {
@@ -91,25 +91,24 @@ async function backUp(): Promise<void> {
   if (backupIsDue(db(), backupsFolder())) await makeBackup(db(), backupsFolder());
 }
 
-/** Does something; what fails is told in the log. */
+/** Runs something; errors are logged. */
 export const attempted = (what: () => Promise<void>): Promise<void> =>
   what().catch((error: unknown) =>
     log.error({ error: error instanceof Error ? error.message : error }, "upkeep failed"),
   );
 
-/** Does something now and again and again; what fails is tried again the next time. */
+/** Runs something now and at intervals; errors do not stop it. */
 function every(intervalMs: number, what: () => Promise<void>): void {
   const attempt = () => void attempted(what);
   attempt();
   setInterval(attempt, intervalMs).unref();
 }
 
-/** Backs the library up before it is closed. */
+/** Backs up the library before it is closed. */
 export const endUpkeep = (): Promise<void> => attempted(async () => backUpLast(db(), backupsFolder()));
 
 /**
  * Removes what an ended server has left half done.
- *
  * @param began when this server began to write, in milliseconds since 1970
  */
 export const tidyUp = (began: number): Promise<void> =>
@@ -119,7 +118,7 @@ export const tidyUp = (began: number): Promise<void> =>
     removeEmptyFolders(filmsFolder(), began);
   });
 
-/** Sees to the data folder from now on. */
+/** Maintains the data folder from now on. */
 export function startUpkeep(): void {
   every(HOUR_MS, careForData);
   every(MINUTE_MS, backUp);

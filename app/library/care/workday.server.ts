@@ -1,4 +1,4 @@
-/** How the server's work begins and ends. */
+/** Start and end of the server's work. */
 import { readyDatabase } from "~/db/ready-database.server";
 import type { Db } from "~/db/database.server";
 import { isDiskFull } from "~/disk/disk-space.server";
@@ -20,9 +20,9 @@ import {
 } from "~/db/workplace.server";
 import { libraryErrors } from "~/texts/library-errors";
 
-/** Held as long as this process works; what nobody holds is given up. */
+/** Held as long as this process works; it would be released without a reference. */
 let lock: FolderLock | null = null;
-/** Films' folders that an ended server left, and when this one began to write. */
+/** Films' folders left by an ended server, and when this one began to write. */
 let left: { ids: readonly string[]; at: number } = { ids: [], at: 0 };
 
 async function openTheDatabase(): Promise<Db> {
@@ -30,7 +30,7 @@ async function openTheDatabase(): Promise<Db> {
     return await readyDatabase(databaseFile(), backupsFolder(), hasFilmFolders());
   } catch (error) {
     if (!isDiskFull(error, dataFolder())) throw error;
-    // What was kept for this day is enough to start with, and to say so on the page.
+    // The reserved space is enough to start, and to say so on the page.
     await sweepAsides(dataFolder(), Date.now());
     if (spendReserve(dataFolder())) return openTheDatabase();
     throw new StartError(libraryErrors.start.diskIsFull(diskIsFull()));
@@ -38,9 +38,8 @@ async function openTheDatabase(): Promise<Db> {
 }
 
 /**
- * Takes the data folder for this process and opens its database. Nothing in the folder is touched before it is ours.
- *
- * @param address where this server is going to be found
+ * Locks the data folder for this process and opens its database. Nothing in the folder is touched before that.
+ * @param address of this server
  * @throws StartError if another server has the folder, or it cannot be used
  */
 export async function openWorkplace(address: string): Promise<void> {
@@ -52,9 +51,8 @@ export async function openWorkplace(address: string): Promise<void> {
 }
 
 /**
- * Begins to work, once the server can be reached. What an ended server has left is seen to meanwhile.
- *
- * @returns what whoever starts it has to know, when all is tidy; null if all is as it was
+ * Starts to work, once the server can be reached. Remains of an ended server are tidied meanwhile.
+ * @returns a message for whoever starts it, once that is done; null if there is nothing to report
  */
 export async function startWork(): Promise<string | null> {
   startQueue();
@@ -70,7 +68,7 @@ export async function startWork(): Promise<string | null> {
   return `Added ${films} from the data folder that the library did not list. Earlier edits of them are not in it.`;
 }
 
-/** Gives back what is under way, closes the database, and gives the data folder up. */
+/** Returns running jobs to the queue, closes the database, and releases the data folder. */
 export async function stopWork(): Promise<void> {
   await Promise.all([stopQueue(), stopPieces()]);
   await endUpkeep();

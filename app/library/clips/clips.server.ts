@@ -1,4 +1,4 @@
-/** Films of several clips: made, and made in another way with all work kept. */
+/** Films of several clips: joined, and rearranged with all work kept. */
 import { existsSync } from "node:fs";
 import { readdir, rm } from "node:fs/promises";
 import { extname, join } from "node:path";
@@ -33,17 +33,17 @@ import { libraryErrors } from "~/texts/library-errors";
 
 const t = libraryErrors.clips;
 
-/** The clips that a film is to have: its own, with or without another file in their place, and new ones. */
+/** A clip wanted in a film: one of its own, with or without another file in its place, or a new one. */
 export interface ClipChoice {
-  /** Of a clip that it has; null for a new one. */
+  /** Of an existing clip; null for a new one. */
   clipId: string | null;
-  /** The film whose file it is made of; null for the one that it has. */
+  /** The film whose file it is made from; null for the present one. */
   filmId: string | null;
 }
 
 const MOST_CLIPS = 500;
 
-/** The clips of a film; one that is one file is its own only clip. */
+/** The clips of a film; a film that is one file is its own only clip. */
 export function clipsOf({ id, name, file, info }: FilmRow): ClipWithFile[] {
   const clips = listClips(db(), id);
   if (clips.length > 0) return clips;
@@ -51,7 +51,7 @@ export function clipsOf({ id, name, file, info }: FilmRow): ClipWithFile[] {
   return [{ id, name, file, info, ...whole }];
 }
 
-/** A clip made of a film of the library, whose file stays where it is or is shared. */
+/** A clip made from a film of the library, whose file stays where it is or is shared. */
 async function clipFrom(filmId: string, folderOf: string, clipId: string): Promise<WantedClip> {
   const film = findFilm(db(), filmId);
   if (!film || film.deletedAt !== null) throw new Refusal(t.filmIsGone);
@@ -84,14 +84,14 @@ async function wantedClips(film: FilmRow, choices: readonly ClipChoice[]): Promi
   return wanted;
 }
 
-/** A film's state, and how what it follows is followed on. */
+/** A film's state, and how its subjects are tracked further. */
 function stateWithTracks(film: FilmRow): Pick<TakenFilm, "state" | "tracking"> {
   const state = loadState(db(), film);
   const tracksOf = tracksByShot(db(), film.id, state.shots);
   return { state, tracking: { tracksOf, newId: () => nanoid(8) } };
 }
 
-/** Films that are going to be clips of another one, where they were none before, with the work on them. */
+/** Films that newly become clips of another, with the work on them. */
 function takenFilms(choices: readonly ClipChoice[], clips: readonly ClipWithFile[]): TakenFilm[] {
   return choices.flatMap(({ clipId, filmId }, i) => {
     const film = clipId === null && filmId !== null ? findFilm(db(), filmId) : null;
@@ -99,7 +99,7 @@ function takenFilms(choices: readonly ClipChoice[], clips: readonly ClipWithFile
   });
 }
 
-/** All work on a film, and what was found in it, as they are in another arrangement of its clips. */
+/** All work on a film, and its findings, in another arrangement of its clips. */
 function arrangedProject(
   film: FilmRow,
   before: Project,
@@ -125,10 +125,9 @@ function arrangedProject(
 }
 
 /**
- * Makes a film of other clips, or of the same in another order, with all work on those that it had. What it was before
- * is kept, and can be put back.
- *
- * @throws Refusal if there are no such clips, or a film that they are to be made of cannot be used
+ * Rearranges the clips of a film, or makes it of others, with all work on the kept ones. The earlier arrangement is stored,
+ * and can be restored.
+ * @throws Refusal if there are no such clips, or a film for a clip cannot be used
  */
 export async function arrangeClips(film: FilmRow, choices: readonly ClipChoice[], keepsEarlier = true): Promise<void> {
   const isJoined = hasClips(db(), film.id);
@@ -153,11 +152,10 @@ export async function arrangeClips(film: FilmRow, choices: readonly ClipChoice[]
 }
 
 /**
- * Makes one film of several of the library, which stay as they are, with the work on the first.
- *
- * @param name what it is going to be called
+ * Joins several films of the library, which stay as they are, into one with the work on them.
+ * @param name of the joined film
  * @returns its id
- * @throws Refusal as `arrangeClips` does
+ * @throws Refusal as in `arrangeClips`
  */
 export async function joinFilms(filmIds: readonly string[], name: string): Promise<string> {
   const [firstId, ...others] = filmIds;
@@ -165,7 +163,7 @@ export async function joinFilms(filmIds: readonly string[], name: string): Promi
   if (!first || others.length === 0) throw new Refusal(t.selectTwo);
   const id = nanoid(10);
   return wholeOrNothing(id, async () => {
-    // Its first clip is called as that film is.
+    // Its first clip has that film's name.
     await copyFilm(first, first.name, id);
     const own = clipsOf(findFilm(db(), id)!).map((clip) => ({ clipId: clip.id, filmId: null }));
     const choices = [...own, ...others.map((filmId) => ({ clipId: null, filmId }))];
@@ -175,11 +173,11 @@ export async function joinFilms(filmIds: readonly string[], name: string): Promi
   });
 }
 
-/** Whether a film, or a clip of it, is made of a file. */
+/** Whether a film, or one of its clips, is made from a file. */
 export const usesFile = (film: FilmRow, file: string): boolean =>
   film.file === file || listClips(db(), film.id).some((clip) => clip.file === file);
 
-/** Removes what films of clips were made of once, and cannot be made of any more. */
+/** Removes files of former clips that no film can be made from any more. */
 export async function clearParts(filmId: string): Promise<void> {
   const film = findFilm(db(), filmId);
   if (!film) return;

@@ -12,7 +12,7 @@ import { conform } from "~/media/conform.server";
 import { estimatedBytes } from "~/media/estimated-size";
 import { DATA_FOLDER, dataFolder, filmFolder, sourceFile } from "~/db/workplace.server";
 
-/** Name of the file that a clip is made into; another one where anything about it is other. */
+/** Name of the file made for a clip; it changes with everything that affects the file. */
 export function partName(
   { id, file, info, start, end, area }: ClipWithFile,
   { picture, rate, bitDepth }: FilmInfo,
@@ -24,13 +24,13 @@ export function partName(
     area,
     picture,
     rate,
-    // Parts from before there were others have 8.
+    // Parts made before other depths existed have 8 bits.
     ...(bitDepth > 8 ? [bitDepth] : []),
   ]);
   return `source-part-${id}-${createHash("sha256").update(of).digest("hex").slice(0, 10)}.mov`;
 }
 
-/** Brings all clips of a film, that are not there yet, to its grid. */
+/** Conforms all clips of a film that have not been to its grid. */
 export async function conformClips(
   database: Db,
   film: FilmRow,

@@ -1,9 +1,9 @@
 import { createHash } from "node:crypto";
 import type { FilmState, VersionState } from "~/core/version/film-state";
 
-/** A digest of everything in a version that decides its file: the same digest stands for the same file. */
+/** A digest of everything in a version that determines its file: equal digests stand for equal files. */
 export function exportPrint(state: FilmState, version: VersionState): string {
-  // What is seen, named or limited changes no picture.
+  // Names, reviewed flags and limits change no picture.
   const { id, name, reviewedFlags, checkLimits, limitSeconds, output, shots, handKeys, ...rest } = version;
   const { captions } = rest;
   const isCaptioned = captions.burnt || captions.sidecar || captions.track;

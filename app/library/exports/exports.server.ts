@@ -1,4 +1,4 @@
-/** Exports: what is asked for, what is under way, and what there is. */
+/** Exports: queued, running and finished. */
 import { existsSync } from "node:fs";
 import { rm } from "node:fs/promises";
 import { join } from "node:path";
@@ -34,10 +34,10 @@ const errors = libraryErrors.exports;
 
 const t = exportsTexts.stored;
 
-// What decides the files of a film's versions follows from its state, which is asked for several times a second.
+// Digests of a film's versions follow from its state, and are requested several times per second.
 const prints = new Map<string, { of: string; byVersion: ReadonlyMap<string, string> }>();
 
-/** What decides the files of a film's versions now, by version; null where the film cannot be read. */
+/** Present digests of a film's versions; null where the film cannot be read. */
 function printsOf(film: FilmRow): ReadonlyMap<string, string> | null {
   const now = `${film.revision} ${film.findings}`;
   const known = prints.get(film.id);
@@ -49,14 +49,14 @@ function printsOf(film: FilmRow): ReadonlyMap<string, string> | null {
   return byVersion;
 }
 
-/** Frames a second that a running render makes. */
+/** Frames per second of a running render. */
 function speedOf({ state, startedAt, progress, begunAtProgress }: JobRow, frames: number, now = Date.now()) {
   const share = progress - (begunAtProgress ?? progress);
   if (state !== "running" || !startedAt || share < 0.01 || progress >= RENDERING_SHARE) return null;
   return ((share / RENDERING_SHARE) * frames) / ((now - startedAt) / 1000);
 }
 
-/** What is shown of an export that cannot be read: it can be removed, and nothing else. */
+/** View of an export that cannot be read: it can only be removed. */
 const brokenView = ({ id, filmId }: JobRow): ExportView => ({
   id,
   filmId,
@@ -108,7 +108,7 @@ function viewOf(job: JobRow, film: FilmRow): ExportView {
   };
 }
 
-/** Renders of a film, the newest first. */
+/** Renders of a film, newest first. */
 export function listExports(film: FilmRow): ExportView[] {
   return listJobs(db(), film.id)
     .filter((job) => job.kind === "render")
@@ -116,10 +116,10 @@ export function listExports(film: FilmRow): ExportView[] {
     .reverse();
 }
 
-/** An export with the film that it is of. */
+/** An export with its film. */
 export type LibraryExport = ExportView & { film: string; version: string | null };
 
-/** Renders of all films: first what is to be done, in the order in which it is taken, then what is done, the newest first. */
+/** Renders of all films: first the queue, in order, then finished ones, newest first. */
 export function listAllExports(): { queue: LibraryExport[]; files: LibraryExport[] } {
   const films = new Map<string, FilmRow | null>();
   const all = listRenders(db()).flatMap((job): LibraryExport[] => {
@@ -144,32 +144,31 @@ export function listAllExports(): { queue: LibraryExport[]; files: LibraryExport
 const loadVersionNames = (film: FilmRow): Map<string, string> =>
   new Map((readableOrNull(() => listVersions(db(), film.id)) ?? []).map(({ id, name }) => [id, name]));
 
-/** What is asked for of several versions. */
+/** A request for exports of several versions. */
 export interface ExportRequest {
-  /** How the files are called. */
+  /** Pattern of the files' names. */
   pattern?: string;
-  /** Whether files of the same name are replaced; else the new ones get a number. */
+  /** Whether files of the same name are replaced; otherwise the new ones get a number. */
   replaces?: boolean;
 }
 
-/** Whether all that a version shows has been analysed. */
+/** Whether everything that a version shows has been analysed. */
 function isReady(film: FilmRow, version: Version): boolean {
   const leftOut = { shots: listShots(db(), film.id), clips: listClips(db(), film.id) };
   return liesWithin(keptRanges(version.trim, film.info.frames, leftOut), listAnalysed(db(), film.id));
 }
 
 /**
- * Queues renders of versions, each as its own settings say.
- *
+ * Queues renders of versions, each with its own settings.
  * @returns the ids of the jobs
- * @throws Refusal, before anything is queued, if one of them cannot be rendered as it is
+ * @throws Refusal, before anything is queued, if one of them cannot be rendered
  */
 export function requestExports(
   film: FilmRow,
   versions: readonly Version[],
   { pattern = USUAL_PATTERN, replaces = false }: ExportRequest = {},
 ): string[] {
-  // Where several films go into one folder, none takes the name of another one's.
+  // Where several films go into one folder, their names must differ.
   const names = new Set(
     listRenders(db())
       .filter(({ state }) => state !== "cancelled")
@@ -211,10 +210,10 @@ export function requestExports(
   return ids;
 }
 
-/** Deletes the file of an export that is done, with what was written beside it, and forgets the export. */
+/** Deletes the files of a finished export, and the export itself. */
 export async function deleteExport(job: JobRow): Promise<void> {
   const render = renderIn(job);
-  // What a job that is not done was going to write is not there, or is somebody else's.
+  // A file of the name of an unfinished export does not exist, or belongs to somebody else.
   if (render?.result && job.state === "done") {
     const folder = exportFolder(job, render.asked);
     const { written, sidecars } = render.result;
@@ -227,7 +226,7 @@ export async function deleteExport(job: JobRow): Promise<void> {
   deleteJob(db(), job.id);
 }
 
-/** A file of an export that is done, or one of captions beside it, by its name; null where there is none. */
+/** A file of a finished export, or one of its captions, by name; null where there is none. */
 export function findExportFile(film: FilmRow, name: string): { file: string; mediaType: string } | null {
   for (const job of listJobs(db(), film.id).toReversed()) {
     const render = job.state === "done" ? renderIn(job) : null;

@@ -1,17 +1,17 @@
 import type { RenderAsked, RenderResult } from "~/db/job-work";
 import type { JobRow } from "~/db/jobs.server";
 
-/** Of a render, beside the check of what came of it. */
+/** Share of rendering in the whole job; the rest is checking the result. */
 export const RENDERING_SHARE = 0.92;
 
-/** A render, and the name that its file has got or is to get. */
+/** A render, and the name of its file. */
 export interface Render {
   asked: RenderAsked;
   result: RenderResult | null;
   fileName: string;
 }
 
-/** The render that a job is; null where it is none, or what is stored of it cannot be read. */
+/** The render of a job; null where it is none, or its stored data cannot be read. */
 export function renderIn({ work }: JobRow): Render | null {
   if (work?.kind !== "render") return null;
   const { asked, result } = work;

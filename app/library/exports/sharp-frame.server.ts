@@ -20,9 +20,8 @@ const t = libraryErrors.exports;
 
 /**
  * A frame of a version as it will be in the file, for the desk, which has laid the path already.
- *
- * @param windows what the desk shows in each pane
- * @param places how far down the safe area it shows captions, by their ids
+ * @param windows shown on the desk in each pane
+ * @param places of captions in the safe area, by their ids
  * @returns a PNG; null where the film cannot be decoded
  * @throws Refusal if there is no such version, no such frame, or another number of panes
  */

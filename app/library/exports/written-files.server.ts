@@ -1,4 +1,4 @@
-/** Files that an export has written: by what each is known, and how they go without anything else going with them. */
+/** Files written by an export: how each is identified, and how they are deleted without deleting anything else. */
 import { rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import type { WrittenFile } from "~/db/job-work";
@@ -10,17 +10,17 @@ async function written(folder: string, name: string): Promise<WrittenFile> {
   return { name, bytes: size, modifiedAt: mtimeMs, fingerprint: await fingerprintOf(file) };
 }
 
-/** Notes by what files are known that have just been written. */
+/** Identities of newly written files. */
 export const noteWritten = (folder: string, names: readonly string[]): Promise<WrittenFile[]> =>
   Promise.all(names.map((name) => written(folder, name)));
 
-/** Whether a file is still the one that was written under its name. */
+/** Whether a file is still the one written under its name. */
 async function isStill(folder: string, known: WrittenFile): Promise<boolean> {
   const now = await written(folder, known.name).catch(() => null);
   return now?.bytes === known.bytes && now.modifiedAt === known.modifiedAt && now.fingerprint === known.fingerprint;
 }
 
-/** Deletes files that were written; what has taken the place of one since is somebody else's, and stays. */
+/** Deletes written files; a file that has replaced one since belongs to somebody else, and stays. */
 export async function deleteWritten(folder: string, files: readonly WrittenFile[]): Promise<void> {
   for (const known of files) if (await isStill(folder, known)) await rm(join(folder, known.name), { force: true });
 }

@@ -1,4 +1,4 @@
-/** The film that ships with the project, with a little work on it as an editor would have done it. */
+/** The demo film, with a little work on it as an editor might have done. */
 import { captionsOf } from "~/core/captions/caption";
 import { readCaptions } from "~/core/captions/read-captions";
 import { newText } from "~/core/composition/layers/layer";
@@ -11,13 +11,13 @@ import { editFilm } from "./edit-film.server";
 import { addFilm } from "./films.server";
 import { db } from "~/db/workplace.server";
 
-/** The title ends here; what was cut by hand stays when shots are found. */
+/** End of the title; a cut placed by hand stays when shots are found. */
 const TITLE_END = 84;
 const LINE = { text: "What the wind brings", range: { start: 300, end: 420 } };
 
 /**
- * Adds the film unless the library has one of that name: its title is shown whole, a line lies above one scene, and it has
- * captions.
+ * Adds the demo film unless the library has one of its name: its title is shown whole, a line lies above one scene, and it
+ * has captions.
  */
 export async function addDemoFilm(file: string, captionsFile: string, name: string): Promise<void> {
   if (listFilms(db()).some((film) => film.name === name)) return;

@@ -23,8 +23,7 @@ function make(filmId: string, revision: number, change: Change): Edited | null {
 }
 
 /**
- * Makes a change to a film, and queues what has to be looked for because of it: all of that or nothing.
- *
+ * Makes a change to a film, and queues the jobs that follow from it, in one transaction.
  * @returns what was changed; null where there was nothing to undo or redo, or the film is in that state already
  * @throws Refusal if the film has changed since `revision`, or if the change makes no sense
  */

@@ -1,19 +1,19 @@
-/** The space that a film takes on the disk, by what takes it. */
+/** Disk usage of a film, by purpose. */
 import { readdir, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import type { FilmRow } from "~/db/films.server";
 import { exportsFolder, filmFolder, partsFolder, proxyFolder } from "~/db/workplace.server";
 
 export interface FilmSpace {
-  /** The film's own file, where it is kept in the library; 0 where it lies elsewhere. */
+  /** The film's own file, where it is in the library; 0 where it is elsewhere. */
   source: number;
   /** The proxy, which is made again when it is needed. */
   proxy: number;
-  /** Exported files, and the parts that are kept for the next export. */
+  /** Exported files, and rendered parts kept for the next export. */
   renders: number;
 }
 
-/** Bytes of a file; what is gone by now takes no space. */
+/** Bytes of a file; a file that is gone by now uses none. */
 const sizeOf = (file: string): Promise<number> =>
   stat(file).then(
     ({ size }) => size,
@@ -28,7 +28,7 @@ async function bytesIn(folder: string): Promise<number> {
   return sizes.reduce((sum, size) => sum + size, 0);
 }
 
-/** The film's own file, and those that were or may be in its place. */
+/** The film's own file, earlier ones, and one that may replace it. */
 async function sourceBytes(id: string): Promise<number> {
   const folder = filmFolder(id);
   const files = await readdir(folder).catch(() => []);

@@ -51,19 +51,19 @@ import { cancelJob, wakeQueue } from "~/queue/queue.server";
 /** The note in a film's folder, from which the film is recovered if the database does not know it. */
 const FilmNote = z.object({
   name: z.string(),
-  /** Where its file is, if that is not kept in the folder. */
+  /** Path of its file, if that is not in the folder. */
   linked: z.string().optional(),
-  /** What its file is called there, if that is not "source". */
+  /** Name of its file there, if that is not "source". */
   kept: z.string().optional(),
 });
 type FilmNote = z.infer<typeof FilmNote>;
 const noteFile = (folder: string): string => join(folder, "film.json");
-/** Says that a film was to be removed, should we not get to the end of it. */
+/** Marks a film for removal, in case it is interrupted. */
 const removedFile = (folder: string): string => join(folder, "removed");
 const noteRemoval = (id: string): Promise<void> =>
   writeAside(removedFile(filmFolder(id)), (aside) => writeFile(aside, ""));
 
-/** The versions that a film has at first: those of a preset, or one for phones. */
+/** The first versions of a film: those of a preset, or one for phones. */
 function firstVersions(presetId: string | null): Version[] {
   const newId = () => nanoid(10);
   const style = presetId === null ? null : findPreset(db(), presetId);
@@ -71,7 +71,7 @@ function firstVersions(presetId: string | null): Version[] {
   return [newVersion({ id: newId(), name: "Vertical 9:16", width: 1080, height: 1920 })];
 }
 
-/** What a film's folder remembers of it. */
+/** The note in a film's folder. */
 function noteOf(folder: string): FilmNote | null {
   try {
     return FilmNote.parse(JSON.parse(readFileSync(noteFile(folder), "utf8")));
@@ -83,24 +83,24 @@ function noteOf(folder: string): FilmNote | null {
 const writeNote = (id: string, note: FilmNote): Promise<void> =>
   writeAside(noteFile(filmFolder(id)), (aside) => writeFile(aside, JSON.stringify(note)));
 
-/** Writes into a film's folder what the film is called now. */
+/** Writes a film's present name into its folder. */
 export const noteName = (id: string, name: string): Promise<void> => writeNote(id, { ...noteOf(filmFolder(id)), name });
 
-/** Writes into a film's folder what the film is called, and where its file is if that is not in the folder. */
+/** Writes a film's name into its folder, and the path of its file if that is not there. */
 export const noteFilm = (id: string, name: string, file: string): Promise<void> =>
   writeNote(id, { name, ...(isOwnCopy(storedPath(file)) ? { kept: basename(file) } : { linked: file }) });
 
-/** Stores a film on which nothing was done yet, and queues its proxy and its analysis. To be called in a transaction. */
+/** Stores a new film, and queues its proxy and its analysis. To be called in a transaction. */
 function storeFresh(film: NewFilm, presetId: string | null): void {
   const { id, info } = film;
   insertFilm(db(), film);
   for (const version of firstVersions(presetId)) saveVersion(db(), id, version);
-  // Until shots are found, the film is one, in which everything can be done.
+  // Until shots are found, the film is a single one, which can be edited.
   saveShot(db(), id, freshShot(shotId(id, 0, new Set()), { start: 0, end: info.frames }, null));
   queueMaking(film);
 }
 
-/** Puts a film whose file is in its folder into the library, and queues its proxy and its analysis. */
+/** Adds a film whose file is in its folder to the library, and queues its proxy and its analysis. */
 async function register(
   id: string,
   name: string,
@@ -114,10 +114,9 @@ async function register(
 }
 
 /**
- * Takes a file into the library: looks into it, keeps it or where it is, and queues its proxy and its analysis. Its
- * first versions are made at once.
- *
- * @param presetId the preset that says which these are; one for phones if null, or if it is not there any more
+ * Adds a file to the library: probes it, moves it there or leaves it, and queues its proxy and its analysis. Its first
+ * versions are made at once.
+ * @param presetId the preset of these versions; one for phones if null, or if it no longer exists
  * @throws FilmError if it is no film; the file then stays where it is
  */
 export async function addFilm(
@@ -149,11 +148,9 @@ export async function addFilm(
 }
 
 /**
- * Takes a film of this machine into the library and leaves its file where it is. One that is there already is not added
- * again.
- *
- * @param file its whole path
- * @param presetId as `addFilm` takes it
+ * Adds a film of this machine to the library and leaves its file where it is. One that is there already is not added again.
+ * @param file its absolute path
+ * @param presetId as in `addFilm`
  * @returns its id
  * @throws FilmError if it is no film
  */
@@ -163,13 +160,12 @@ export async function linkFilm(file: string, presetId: string | null = null): Pr
 }
 
 /**
- * Uses another of a film's sounds from now on.
- *
- * @param index from 0 on
- * @throws Refusal if there is no such sound
+ * Selects another of a film's audio tracks.
+ * @param index from 0
+ * @throws Refusal if there is no such track
  */
 export async function changeSound(film: FilmRow, index: number): Promise<void> {
-  // First, so that a piece that is asked for meanwhile has the new sound already.
+  // First, so that a piece that is requested meanwhile has the new sound already.
   setInfo(db(), film.id, withSound(film.info, index));
   const jobs = listJobs(db(), film.id).filter(({ kind }) => kind === "proxy");
   await stopJobs(film.id, jobs);
@@ -181,15 +177,14 @@ export async function changeSound(film: FilmRow, index: number): Promise<void> {
   wakeQueue();
 }
 
-/** Stops jobs of a film, and the making of pieces that somebody waits for. */
+/** Stops a film's jobs, and pieces being made that somebody waits for. */
 export async function stopJobs(filmId: string, jobs = listJobs(db(), filmId)): Promise<void> {
   await stopPieces(filmId);
   await Promise.all(jobs.map((job) => cancelJob(job.id)));
 }
 
 /**
- * Takes an interlaced film at double rate, as if it had just been added.
- *
+ * Uses an interlaced film at double rate, as if it had just been added.
  * @throws Refusal if it is not interlaced
  */
 export async function useFields(film: FilmRow): Promise<void> {
@@ -203,7 +198,7 @@ export async function useFields(film: FilmRow): Promise<void> {
   wakeQueue();
 }
 
-/** Removes a film with all that was made of it; false if there is none with this id. */
+/** Removes a film with everything made from it; false if there is none with this id. */
 export async function removeFilm(id: string): Promise<boolean> {
   if (!hasFilm(db(), id)) return false;
   await noteRemoval(id);
@@ -214,9 +209,8 @@ export async function removeFilm(id: string): Promise<boolean> {
 }
 
 /**
- * Lets `work` make a film in several steps, of which all are done or none: what a failure leaves half is removed, and what
- * a killed server leaves half is removed at the next start.
- *
+ * Lets `work` make a film in several steps, all or none of which take effect: remains of a failure are removed, and those
+ * of a killed server at the next start.
  * @param id of the film
  */
 export async function wholeOrNothing<T>(id: string, work: () => Promise<T>): Promise<T> {
@@ -231,7 +225,7 @@ export async function wholeOrNothing<T>(id: string, work: () => Promise<T>): Pro
   }
 }
 
-/** Films' folders as they are now. */
+/** Present folders of films. */
 export const filmFolders = (): string[] =>
   !existsSync(filmsFolder())
     ? []
@@ -241,17 +235,16 @@ export const filmFolders = (): string[] =>
 export const hasFilmFolders = (): boolean =>
   filmFolders().some((id) => isId(id) && !existsSync(removedFile(filmFolder(id))));
 
-/** Takes films out of the library whose removal was not finished: nobody sees them again. Their folders go later. */
+/** Removes films from the library whose removal was interrupted: they are never shown again. Their folders follow later. */
 export function forgetRemoved(): void {
   for (const id of filmFolders()) if (existsSync(removedFile(filmFolder(id)))) deleteFilm(db(), id);
 }
 
 /**
- * Brings the films' folders and the library together after a server that was killed, or a database that was put back:
- * finishes removals, takes in films that the library does not know, and clears folders without a film.
- *
- * @param ids films' folders that an ended server left; what this one makes is not finished yet
- * @returns how many films were taken in
+ * Reconciles the films' folders with the library after a server was killed, or a backup was restored: finishes removals,
+ * recovers films that the library does not know, and removes folders without a film.
+ * @param ids folders of films left by an ended server; those being made by this one are unfinished
+ * @returns number of films recovered
  */
 export async function reconcileFilms(ids: readonly string[]): Promise<number> {
   let count = 0;
@@ -272,7 +265,7 @@ export async function reconcileFilms(ids: readonly string[]): Promise<number> {
     const file = source ? join(folder, source) : note!.linked!;
     const name = note?.name ?? `Recovered film${parse(file).ext}`;
     const info = await probeFilm(file, name).catch(() => null);
-    // What cannot be read any more is left where it is: it may be all that there is of it.
+    // An unreadable film is left where it is: its file may be the only copy.
     if (!info) continue;
     await register(id, name, file, info);
     count++;

@@ -1,4 +1,4 @@
-/** What is done to films of the library as a whole: names, putting away, deleting and bringing back, clearing. */
+/** Management of films in the library: renaming, putting away, deleting and restoring, clearing. */
 import { DAYS_KEPT } from "~/core/film/days-kept";
 import { inTransaction } from "~/db/database.server";
 import { deletedBefore, type FilmRow, renameFilm as storeName, setDeletedAt, setPutAway } from "~/db/films.server";
@@ -11,7 +11,7 @@ import { db } from "~/db/workplace.server";
 
 const DAY_MS = 24 * 60 * 60 * 1000;
 
-/** Calls a film something else; its file keeps its name. */
+/** Renames a film; its file keeps its name. */
 export async function renameFilm({ id }: FilmRow, name: string): Promise<void> {
   await noteName(id, name);
   storeName(db(), id, name);
@@ -19,7 +19,7 @@ export async function renameFilm({ id }: FilmRow, name: string): Promise<void> {
 
 export const putAway = ({ id }: FilmRow, away: boolean): void => setPutAway(db(), id, away);
 
-/** Forgets the proxy of a film; its pieces are made again as they are looked at. */
+/** Deletes a film's proxy; its pieces are made again as they are viewed. */
 export async function clearCopy({ id }: FilmRow): Promise<void> {
   const copies = listJobs(db(), id).filter(({ kind }) => kind === "proxy");
   await stopJobs(id, copies);
@@ -27,9 +27,9 @@ export async function clearCopy({ id }: FilmRow): Promise<void> {
   for (const job of copies) deleteJob(db(), job.id);
 }
 
-/** Forgets the files that were rendered of a film; each can be rendered again. */
+/** Deletes the rendered files of a film; each can be rendered again. */
 export async function clearExports({ id }: FilmRow): Promise<void> {
-  // What was written to a folder of the editor's own is theirs; of what cannot be read any more nothing is kept.
+  // Files written to a folder of the editor's own are theirs; unreadable exports keep nothing.
   const isOurs = (job: JobRow) => (renderIn(job)?.asked.folder ?? null) === null;
   const renders = listJobs(db(), id).filter((job) => job.kind === "render" && isOurs(job));
   await stopJobs(id, renders);
@@ -39,7 +39,7 @@ export async function clearExports({ id }: FilmRow): Promise<void> {
   });
 }
 
-/** Deletes a film. What can be made again goes at once; the rest can be brought back for a while. */
+/** Deletes a film. What can be made again is removed at once; the rest can be restored for a while. */
 export async function deleteFilmForNow(film: FilmRow): Promise<void> {
   await stopJobs(film.id);
   await clearCopy(film);
@@ -47,7 +47,7 @@ export async function deleteFilmForNow(film: FilmRow): Promise<void> {
   setDeletedAt(db(), film.id, Date.now());
 }
 
-/** Brings a deleted film back, and goes on with what was still to be done to it. */
+/** Restores a deleted film, and resumes its remaining jobs. */
 export function bringBack({ id }: FilmRow): void {
   inTransaction(db(), () => {
     setDeletedAt(db(), id, null);
@@ -56,7 +56,7 @@ export function bringBack({ id }: FilmRow): void {
   wakeQueue();
 }
 
-/** Removes the films that were deleted too long ago to be brought back. */
+/** Removes films that were deleted too long ago to be restored. */
 export async function purgeDeleted(now = Date.now()): Promise<void> {
   for (const id of deletedBefore(db(), now - DAYS_KEPT * DAY_MS)) await removeFilm(id);
 }

@@ -10,7 +10,6 @@ const t = libraryErrors.start;
 
 /**
  * A preset of the library, which may be in use meanwhile.
- *
  * @throws StartError if there is none of this name
  */
 export function libraryPreset(name: string): Preset {

@@ -10,7 +10,7 @@ import { followUntracked } from "./marks.server";
 import { wakeQueue } from "~/queue/queue.server";
 import { db, posterFile, sourceFile } from "~/db/workplace.server";
 
-/** Has all that is made of a film's file made anew, of another one that has come in its place. */
+/** Makes everything again that depends on a film's file, after it was replaced. */
 export async function makeAgain({ id, name }: Pick<FilmRow, "id" | "name">): Promise<void> {
   const { file, info } = findFilm(db(), id)!;
   const source = sourceFile({ file });

@@ -13,7 +13,7 @@ import { followMarks, type FollowOptions } from "~/pipelines/follow-marks.server
 import { tracksOfShot } from "./shot-tracks.server";
 import { proxyFolder } from "~/db/workplace.server";
 
-/** The marked things of a film whose tracks are not made yet. */
+/** The marked things of a film whose tracks have not been made yet. */
 function untracked(db: Db, filmId: string): MarkedThing[] {
   const marks = listMarks(db, filmId);
   if (marks.length === 0) return [];
@@ -23,10 +23,10 @@ function untracked(db: Db, filmId: string): MarkedThing[] {
     .filter(({ basis }) => !made.has(basis));
 }
 
-/** Keeps the tracks of things of which everything was found already, and gives those that must be looked for. */
+/** Stores the tracks of things that existing tracks determine, and returns those that must be followed. */
 function notLed(db: Db, filmId: string, things: readonly MarkedThing[]): MarkedThing[] {
   const { info } = findFilm(db, filmId)!;
-  // A shot may have a thousand marks, and what was found in it is long to read.
+  // A shot may have a thousand marks, and its tracks take long to read.
   const found = new Map<string, Track[]>();
   return things.filter((thing) => {
     const shot = rangeKey(thing.shot);
@@ -39,9 +39,8 @@ function notLed(db: Db, filmId: string, things: readonly MarkedThing[]): MarkedT
 }
 
 /**
- * Sees to it that everything that is marked is followed; called after every change.
- *
- * @returns whether there are new jobs, for which the queue is to be woken
+ * Makes sure that everything marked is followed; called after every change.
+ * @returns whether there are new jobs, for which the queue has to be woken
  */
 export function followUntracked(db: Db, filmId: string): boolean {
   const open = listJobs(db, filmId).filter(({ state }) => state === "queued" || state === "running");
@@ -61,7 +60,7 @@ export async function followThing(
   options: Pick<FollowOptions, "onProgress" | "signal">,
 ): Promise<void> {
   const thing = untracked(db, filmId).find((other) => other.basis === basis);
-  // Marks or cuts that have changed since are followed by another job.
+  // If marks or cuts have changed since, another job follows them.
   if (!thing) return;
   const tracks = tracksOfShot(db, filmId, thing.shot);
   const decode = decodeLight(proxyFolder(filmId));

@@ -5,9 +5,8 @@ import { finishJob, insertJob } from "~/db/jobs.server";
 import { db } from "~/db/workplace.server";
 
 /**
- * Queues what is made of a film that has come into the library, or whose file is another one now: its proxy, and its
- * analysis, which is done already where all of it was looked through before. To be called in a transaction.
- *
+ * Queues the proxy and the analysis of a film that was added, or whose file was replaced; the analysis is finished already
+ * where it was complete before. To be called in a transaction.
  * @param hasFile whether the film's own file is there
  */
 export function queueMaking({ id, info }: Pick<FilmRow, "id" | "info">, hasFile = true): void {

@@ -8,7 +8,7 @@ import type { Db } from "~/db/database.server";
 import { findMarkTrack, listMarks, listTrackEdits } from "~/db/marks.server";
 import { listPeople } from "~/db/people.server";
 
-/** All that can be followed in shots as they are now: what was found, as the editor has changed it, and the marks. */
+/** The present tracks of shots: those found, with the editor's changes, and marks. */
 export function tracksOfShots(db: Db, filmId: string, shots: readonly FrameRange[]): Track[][] {
   const analysed = listAnalysed(db, filmId);
   const opinions: TrackOpinions = {

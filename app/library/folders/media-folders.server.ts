@@ -1,4 +1,4 @@
-/** Folders of this machine that the operator has opened to the library, and what films lie in them. */
+/** Folders of this machine that the operator has opened to the library, and the films in them. */
 import { readdir, realpath, stat } from "node:fs/promises";
 import { basename, delimiter, join, relative, resolve, sep } from "node:path";
 import { isFilmName } from "~/media/film-names";
@@ -7,7 +7,7 @@ import { libraryErrors } from "~/texts/library-errors";
 
 const t = libraryErrors.films;
 
-/** Nothing in the folders that were opened is at this path. */
+/** A path outside the opened folders. */
 export class NotOpenError extends Refusal {
   override name = "NotOpenError";
 
@@ -28,34 +28,33 @@ export interface FilmEntry extends FolderEntry {
 }
 
 export interface FolderView {
-  /** Null for the list of the opened folders. */
+  /** Null for the list of opened folders. */
   here: FolderEntry | null;
-  /** The folder above; null where that is the list. */
+  /** The parent folder; null where that is the list. */
   up: string | null;
   folders: FolderEntry[];
   films: FilmEntry[];
 }
 
-/** Entries that are listed of one folder. */
+/** Most entries listed per folder. */
 const MOST_ENTRIES = 2000;
 
-/** The folders that `GLAD_PAN_MEDIA` opens, as they really are; those that are not there are left out. */
+/** The folders opened by `GLAD_PAN_MEDIA`, with links resolved; missing ones are omitted. */
 export async function openedFolders(): Promise<FolderEntry[]> {
   const named = (process.env.GLAD_PAN_MEDIA ?? "").split(delimiter).filter(Boolean);
   const found = await Promise.all(named.map((folder) => realpath(resolve(folder)).catch(() => null)));
   return [...new Set(found.flatMap((path) => path ?? []))].map((path) => ({ name: basename(path) || path, path }));
 }
 
-/** Whether a path that is as it really is lies in a folder. */
+/** Whether a path with links resolved is inside a folder. */
 const liesIn = (path: string, folder: string): boolean => {
   const way = relative(folder, path);
   return way !== ".." && !way.startsWith(`..${sep}`) && !way.startsWith(sep);
 };
 
 /**
- * A path as it really is, by way of any links.
- *
- * @throws NotOpenError if it is not in a folder that was opened
+ * A path with links resolved.
+ * @throws NotOpenError if it is not in an opened folder
  */
 export async function requireOpen(path: string): Promise<string> {
   const real = await realpath(resolve(path)).catch(() => null);
@@ -65,8 +64,7 @@ export async function requireOpen(path: string): Promise<string> {
 }
 
 /**
- * What is in a folder, or which folders were opened.
- *
+ * Content of a folder, or the opened folders.
  * @throws NotOpenError
  */
 export async function viewFolder(path: string | null): Promise<FolderView> {

@@ -1,4 +1,4 @@
-/** Folders of this machine that the operator lets exports be written to. */
+/** Folders of this machine to which the operator lets exports be written. */
 import { accessSync, constants, statSync } from "node:fs";
 import { basename, delimiter, dirname, resolve } from "node:path";
 import type { OutputSettings } from "~/core/formats/output-settings";
@@ -14,7 +14,7 @@ export interface OutFolder {
   path: string;
 }
 
-/** In the list of folders: the one in which a film that was not copied lies. */
+/** In the list of folders: that of a film that was not copied. */
 const BESIDE = "beside";
 
 const named = (): string[] => (process.env.GLAD_PAN_OUT ?? "").split(delimiter).filter(Boolean);
@@ -28,7 +28,7 @@ function isWritable(path: string): boolean {
   }
 }
 
-/** The folders that `GLAD_PAN_OUT` allows, as far as they can be written to. */
+/** The folders allowed by `GLAD_PAN_OUT` that can be written to. */
 export const outFolders = (): OutFolder[] =>
   named()
     .filter((each) => each !== BESIDE)
@@ -36,7 +36,7 @@ export const outFolders = (): OutFolder[] =>
     .filter(isWritable)
     .map((path) => ({ name: basename(path) || path, path }));
 
-/** The folder of a film's own file, where that may be written to; null for a film that is kept in the library. */
+/** The folder of a film's own file, where it can be written to; null for a film in the library. */
 export function besideFolder(film: Pick<FilmRow, "file">): string | null {
   if (!named().includes(BESIDE) || isOwnCopy(film.file)) return null;
   const folder = dirname(sourceFile(film));
@@ -44,9 +44,8 @@ export function besideFolder(film: Pick<FilmRow, "file">): string | null {
 }
 
 /**
- * The folder that an export of a film goes to; null for the library's own.
- *
- * @throws Refusal if it is none that may be written to
+ * The folder of a film's export; null for the library's own.
+ * @throws Refusal if it must not be written to
  */
 export function requireOut(film: FilmRow, folder: OutputSettings["folder"]): string | null {
   if (folder === null) return null;

@@ -1,4 +1,4 @@
-/** Pictures and fonts of the editor's own: kept in the library, by what is in them. */
+/** The editor's own pictures and fonts, stored in the library by content. */
 import { existsSync } from "node:fs";
 import { mkdir, writeFile } from "node:fs/promises";
 import { join } from "node:path";
@@ -16,7 +16,7 @@ import { dataFolder } from "~/db/workplace.server";
 
 /** Files of a kind, in a folder of the library. */
 class OwnFiles {
-  /** @param types media types, by the extension of the files */
+  /** @param types media types by file extension */
   constructor(
     private readonly folder: string,
     private readonly types: Readonly<Record<string, string>>,
@@ -47,9 +47,8 @@ export const findPicture = (id: string): KeptFile | null => pictures.find(id);
 export const findFont = (id: string): KeptFile | null => fonts.find(id);
 
 /**
- * Keeps a picture.
- *
- * @throws OwnFileError if it is none that can be used
+ * Stores a picture.
+ * @throws OwnFileError if it cannot be used
  */
 export async function keepPicture(bytes: Buffer, fileName: string): Promise<Picture> {
   const name = filmNameOf(fileName);
@@ -60,9 +59,8 @@ export async function keepPicture(bytes: Buffer, fileName: string): Promise<Pict
 }
 
 /**
- * Keeps a font.
- *
- * @throws OwnFileError if it is none that can be used
+ * Stores a font.
+ * @throws OwnFileError if it cannot be used
  */
 export async function keepFont(bytes: Buffer, fileName: string): Promise<OwnFont> {
   const name = filmNameOf(fileName);
@@ -71,7 +69,7 @@ export async function keepFont(bytes: Buffer, fileName: string): Promise<OwnFont
   return { id: read.id, name };
 }
 
-/** Where files of the library are, by id; those that are not there are left out. */
+/** Paths of files in the library, by id; missing ones are omitted. */
 function filesOf(all: readonly { id: string }[], of: Pick<OwnFiles, "find">): Map<string, string> {
   return new Map(
     all.flatMap(({ id }) => {
@@ -81,7 +79,7 @@ function filesOf(all: readonly { id: string }[], of: Pick<OwnFiles, "find">): Ma
   );
 }
 
-/** Where the pictures, still and moving, and fonts of the library are that a version shows, by id. */
+/** Paths of the pictures, still and moving, and fonts that a version shows, by id. */
 export const libraryFiles = (
   version: Brought,
 ): { pictures: Map<string, string>; moving: Map<string, string>; fonts: Map<string, string> } => ({

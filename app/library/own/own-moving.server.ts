@@ -1,4 +1,4 @@
-/** Pictures of the editor's own that move: kept in the library as they came, with a proxy for the desk. */
+/** The editor's own moving pictures: stored in the library as they came, with a proxy for the desk. */
 import { createHash } from "node:crypto";
 import { createReadStream, existsSync, readdirSync } from "node:fs";
 import { join } from "node:path";
@@ -19,19 +19,19 @@ import { filmNameOf } from "../uploads/uploads.server";
 import { DATA_FOLDER, dataFolder, db, isOwnCopy, isMissing, sourceFile } from "~/db/workplace.server";
 import { ownFileErrors } from "~/texts/own-file-errors";
 
-/** A file of the library. */
+/** A file in the library. */
 export interface KeptFile {
   file: string;
-  /** Media type of what is in it. */
+  /** Media type of its content. */
   type: string;
 }
 
-/** Where they lie. */
+/** Their folder. */
 export const movingFolder = (): string => join(dataFolder(), "moving");
 const lightFolder = (): string => join(movingFolder(), "light");
 const posterOf = (id: string): string => join(lightFolder(), `${id}.png`);
 
-/** The file of a picture that moves, whatever its extension; null if there is none with this id. */
+/** The file of a moving picture, with any extension; null if there is none with this id. */
 function fileIn(where: string, id: string, isIt = (name: string) => name.startsWith(`${id}.`)): string | null {
   if (!ContentId.safeParse(id).success || !existsSync(where)) return null;
   const name = readdirSync(where).find(isIt);
@@ -43,7 +43,7 @@ export function findMoving(id: string): KeptFile | null {
   return file === null ? null : { file, type: "application/octet-stream" };
 }
 
-/** The id of a file, by what is in it. */
+/** The id of a file, a hash of its content. */
 async function contentIdOf(file: string): Promise<string> {
   const hash = createHash("sha256");
   await pipeline(createReadStream(file), hash);
@@ -51,10 +51,9 @@ async function contentIdOf(file: string): Promise<string> {
 }
 
 /**
- * Keeps a picture that moves.
- *
- * @param take gives the file its place in the library
- * @throws OwnFileError if it is none that can be used
+ * Stores a moving picture.
+ * @param take moves or copies the file into the library
+ * @throws OwnFileError if it cannot be used
  */
 export async function keepMoving(
   file: string,
@@ -72,26 +71,26 @@ export async function keepMoving(
   return picture;
 }
 
-/** The films of the library that can be kept as pictures that move, by name. */
+/** Films of the library that can become moving pictures, by name. */
 export const filmsToPlace = (): { id: string; name: string }[] =>
   listFilms(db())
     .filter((film) => film.deletedAt === null && !isMissing(film) && !isClipList(sourceFile(film)))
     .map(({ id, name }) => ({ id, name }))
     .sort((a, b) => a.name.localeCompare(b.name));
 
-/** Keeps a film of the library as a picture that moves; it stays when the film is deleted. */
+/** Stores a film of the library as a moving picture; it stays when the film is deleted. */
 export async function keepFilm(film: FilmRow): Promise<Picture> {
   const file = sourceFile(film);
   if (isClipList(file)) {
     throw new OwnFileError(`${film.name}: ${ownFileErrors.film.madeOfClips}`);
   }
   if (isOwnCopy(film.file)) return keepMoving(file, film.name, shareFile);
-  // What lies elsewhere may be written to.
+  // A file elsewhere may be written to, and is copied.
   requireSpace(dataFolder(), DATA_FOLDER, film.info.bytes, film.name);
   return keepMoving(file, film.name, copyWhole);
 }
 
-/** Keeps an animated picture. */
+/** Stores an animated picture. */
 export const keepAnimation = (bytes: Buffer, name: string): Promise<Picture> =>
   withScratchFile(movingFolder(), ".mov", async (scratch) => {
     await animationToFilm(bytes, name, scratch);
@@ -99,8 +98,7 @@ export const keepAnimation = (bytes: Buffer, name: string): Promise<Picture> =>
   });
 
 /**
- * Keeps pictures in a row as one that moves.
- *
+ * Stores numbered pictures as one that moves.
  * @param rate of the film that it is for
  */
 export function keepSequence(files: readonly { name: string; bytes: Buffer }[], rate: Rate): Promise<Picture> {
@@ -121,7 +119,7 @@ async function make(id: string, file: string): Promise<KeptFile> {
   return { file: light, type };
 }
 
-/** The proxy of a picture that moves, made when it is first asked for; null if there is no such picture. */
+/** The proxy of a moving picture, made at first use; null if there is no such picture. */
 export async function lightCopyOf(id: string): Promise<KeptFile | null> {
   const light = fileIn(lightFolder(), id, (name) => name.startsWith(`${id}.`) && !name.endsWith(".png"));
   if (light) return { file: light, type: light.endsWith(".webm") ? "video/webm" : "video/mp4" };
@@ -134,7 +132,7 @@ export async function lightCopyOf(id: string): Promise<KeptFile | null> {
   return made;
 }
 
-/** A picture of its first frame; null if there is no such picture. */
+/** A still of its first frame; null if there is no such picture. */
 export function findPoster(id: string): KeptFile | null {
   if (!ContentId.safeParse(id).success || !existsSync(posterOf(id))) return null;
   return { file: posterOf(id), type: "image/png" };

@@ -10,14 +10,14 @@ import { db, posterFile, storedPath } from "~/db/workplace.server";
 import { fingerprintOfFilm, requireAnalysed } from "./save-project.server";
 import { fileFor, storeWorked } from "./worked-film.server";
 
-/** The clips that a film is made of for another one. */
+/** The clips of a film for a copy of it. */
 async function clipsFor(id: string, clips: Project["clips"]): Promise<Project["clips"]> {
   const shared: Project["clips"] = [];
   for (const clip of clips) shared.push({ ...clip, file: storedPath(await fileFor(id, clip)) });
   return shared;
 }
 
-/** "Kite copy.mp4", and with a number if there is one already. */
+/** "Kite copy.mp4", with a number if the name is taken. */
 function copyName(name: string): string {
   const taken = new Set(listFilms(db()).map((film) => film.name));
   const { name: title, ext } = parse(name);
@@ -29,9 +29,8 @@ function copyName(name: string): string {
 
 /**
  * Makes another film of the same file, with the same work on it.
- *
  * @returns its id
- * @throws Refusal as `saveProject` does
+ * @throws Refusal as in `saveProject`
  */
 export async function duplicateFilm(film: FilmRow): Promise<string> {
   requireAnalysed(film);
@@ -39,8 +38,7 @@ export async function duplicateFilm(film: FilmRow): Promise<string> {
 }
 
 /**
- * Makes another film of the same file, analysed as far as this one is.
- *
+ * Makes another film of the same file, analysed as far as this one.
  * @param id of the new film
  */
 export async function copyFilm(film: FilmRow, name: string, id = nanoid(10)): Promise<string> {

@@ -22,14 +22,14 @@ import { libraryErrors } from "~/texts/library-errors";
 const t = libraryErrors.projects;
 
 const SOURCE_NAME = /^source\.\w{1,8}$/;
-/** Of the longest film, with everybody in it. */
+/** Large enough for the longest film with many people. */
 const MOST_DOCUMENT_BYTES = 32 * 2 ** 20;
 
 async function readArchive(zip: OpenZip, name: string): Promise<Project> {
   const text = await zip.readText(DOCUMENT, MOST_DOCUMENT_BYTES);
   if (text === null) throw new FilmError(`${name}: ${t.noProjectInside}`);
   try {
-    // Whatever it says of clips: their files are not in it, and what it names is not its own.
+    // Its clips are ignored: their files are not in the archive, and their paths cannot be trusted.
     return { ...(await apart("project", name, text)), clips: [] };
   } catch (error) {
     if (error instanceof ProjectError) throw new FilmError(`${name}: ${error.message}.`);
@@ -37,11 +37,11 @@ async function readArchive(zip: OpenZip, name: string): Promise<Project> {
   }
 }
 
-/** A film of the library with this file. */
+/** The film of the library with this file. */
 const filmWith = (known: string): FilmRow | undefined =>
   listFilms(db()).find((film) => film.fingerprint === known && !isMissing(film));
 
-/** @throws FilmError if a file is not the film that is spoken of */
+/** @throws FilmError if a file is not the film of the project */
 async function requireSame(file: string, name: string, info: FilmInfo): Promise<void> {
   const found = await probeFilm(file, name);
   const { picture, frames } = info.fields ? withFields(found) : found;
@@ -50,11 +50,10 @@ async function requireSame(file: string, name: string, info: FilmInfo): Promise<
 }
 
 /**
- * Opens saved work as a film of the library. Its file is taken out of the archive, or from a film that has the same;
- * where there is none, it is asked for.
- *
+ * Opens saved work as a film of the library. Its file is taken from the archive, or from a film that has the same;
+ * otherwise it is asked for.
  * @param file the archive
- * @param name what the archive is called
+ * @param name of the archive
  * @returns the film's id
  * @throws FilmError if it is no such archive
  */
@@ -64,7 +63,7 @@ export async function openProject(file: string, name: string): Promise<string> {
   });
   try {
     const project = await readArchive(zip, name);
-    // yauzl gives no more of an entry than it is said to have.
+    // yauzl never delivers more of an entry than its declared size.
     requireSpace(dataFolder(), DATA_FOLDER, zip.bytes, name);
     const id = nanoid(10);
     try {
@@ -77,7 +76,7 @@ export async function openProject(file: string, name: string): Promise<string> {
       storeWorked(id, title, source, project);
       return id;
     } catch (error) {
-      // What was taken out of it must not be taken for a film at the next start.
+      // Extracted files must not be taken for a film at the next start.
       await rm(filmFolder(id), { recursive: true, force: true });
       throw error;
     }
@@ -86,7 +85,7 @@ export async function openProject(file: string, name: string): Promise<string> {
   }
 }
 
-/** Where an opened film's file is; where it is going to be, if it is not there yet. */
+/** Path of an opened film's file, now or once it is there. */
 async function sourceOf(id: string, { film }: Project, inside: string | undefined, zip: OpenZip): Promise<string> {
   if (inside) {
     const kept = join(filmFolder(id), inside);

@@ -1,4 +1,4 @@
-/** The editor's own files that are saved with a project: pictures, films and fonts. */
+/** The editor's own files saved with a project: pictures, films and fonts. */
 import { basename, extname } from "node:path";
 import { MOST_MOVING_BYTES, MOST_PICTURE_BYTES } from "~/core/composition/picture";
 import type { Project } from "~/core/formats/project";
@@ -7,10 +7,10 @@ import { withScratchFile } from "~/disk/write-aside.server";
 import { keepFont, keepPicture, libraryFiles } from "../own/own-files.server";
 import { keepMoving, movingFolder } from "../own/own-moving.server";
 
-/** Where each kind lies in the archive. */
+/** Folder of each kind in the archive. */
 const FOLDERS = { pictures: "pictures/", moving: "moving/", fonts: "fonts/" } as const;
 
-/** What a film's versions show of the editor's own, as it is written with its work. */
+/** The editor's own files shown by a film's versions, as they are written with its work. */
 export function ownParts({ versions }: Pick<Project, "versions">): ZipPart[] {
   const files = versions.map((version) =>
     libraryFiles({ ...version, shots: new Map(version.shots.map(({ shotId, says }) => [shotId, says])) }),
@@ -23,7 +23,7 @@ export function ownParts({ versions }: Pick<Project, "versions">): ZipPart[] {
   return [...parts("pictures"), ...parts("moving"), ...parts("fonts")];
 }
 
-/** Keeps what came with saved work; what cannot be used is left out, and its layers do without. */
+/** Stores files that came with saved work; unusable ones are left out, and their layers stay empty. */
 export async function takeOwn(zip: OpenZip): Promise<void> {
   const take = async (folder: string, keep: (entry: string) => Promise<unknown>) => {
     for (const entry of zip.names.filter((name) => name.startsWith(folder))) await keep(entry).catch(() => null);

@@ -1,4 +1,4 @@
-/** What a file with a film's work is, and what is in it. */
+/** File extension of saved work, and names in it. */
 export const PROJECT_EXTENSION = ".gladpan";
-/** The work, as JSON; the film's own file is beside it, or is not. */
+/** The work, as JSON; the film's own file may be beside it. */
 export const DOCUMENT = "project.json";

@@ -1,4 +1,4 @@
-/** Work on a film as a file of its own. */
+/** Saves the work on a film as a file. */
 import { titleOf } from "~/core/formats/file-names";
 import { rm } from "node:fs/promises";
 import { extname, join } from "node:path";
@@ -22,7 +22,7 @@ import { libraryErrors } from "~/texts/library-errors";
 
 const t = libraryErrors.projects;
 
-/** The fingerprint of a film's file; computed where that was not done yet. */
+/** The fingerprint of a film's file, computed where it is unknown. */
 export async function fingerprintOfFilm(film: FilmRow): Promise<string> {
   if (film.fingerprint) return film.fingerprint;
   requireSource(film);
@@ -38,7 +38,7 @@ export function requireAnalysed({ id }: FilmRow): void {
   }
 }
 
-/** Work on a film of clips, of which one file is made for whoever opens it. */
+/** The work on a film of clips, joined into one file for whoever opens it. */
 async function joinedProject(film: FilmRow): Promise<{ project: Project; file: string }> {
   const file = join(filmFolder(film.id), `joined-${nanoid(10)}.mov`);
   await joinIntoOne(sourceFile(film), film.name, file);
@@ -48,8 +48,7 @@ async function joinedProject(film: FilmRow): Promise<{ project: Project; file: s
 }
 
 /**
- * All work on a film as a file, with the film's own file or without.
- *
+ * All work on a film as a file, with or without the film's own file.
  * @throws Refusal if the film is still being analysed, or its file is missing
  */
 export async function saveProject(film: FilmRow, withSource: boolean): Promise<{ name: string; stream: Readable }> {

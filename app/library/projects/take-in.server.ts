@@ -10,7 +10,7 @@ import { db, filmFolder, isMissing, storedPath } from "~/db/workplace.server";
 import { PROJECT_EXTENSION } from "./project-file";
 import { openProject } from "./open-project.server";
 
-/** A film whose file is missing, and which is known by this one; undefined if there is none. */
+/** The film with a missing file that this one matches; undefined if there is none. */
 async function filmWithout(file: string): Promise<FilmRow | undefined> {
   const waiting = listFilms(db()).filter((film) => film.fingerprint !== null && isMissing(film));
   if (waiting.length === 0) return undefined;
@@ -18,7 +18,7 @@ async function filmWithout(file: string): Promise<FilmRow | undefined> {
   return waiting.find((film) => film.fingerprint === known);
 }
 
-/** Gives a film whose file was missing its file again. */
+/** Gives a film its missing file. */
 async function giveSource(film: FilmRow, file: string, name: string, how: "move" | "link"): Promise<void> {
   const kept = how === "link" ? file : join(filmFolder(film.id), `source${extname(name) || ".mp4"}`);
   if (how === "move") await moveWhole(file, kept);
@@ -32,11 +32,10 @@ async function giveSource(film: FilmRow, file: string, name: string, how: "move"
 }
 
 /**
- * Takes a file into the library, whatever it is: saved work is opened, the file of a film that misses it is given to
- * that film, and anything else is a new film.
- *
+ * Takes any file into the library: saved work is opened, the missing file of a film is given to that film, and anything
+ * else is a new film.
  * @param how whether the file is moved into the library, or stays where it is
- * @param presetId as `addFilm` takes it
+ * @param presetId as in `addFilm`
  * @returns the film's id
  * @throws FilmError if it is neither saved work nor a film
  */

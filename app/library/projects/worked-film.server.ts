@@ -1,4 +1,4 @@
-/** Films that come into the library with work on them. */
+/** Films that are added with work on them. */
 import { existsSync } from "node:fs";
 import { basename, join } from "node:path";
 import { nanoid } from "nanoid";
@@ -17,8 +17,7 @@ import { db, filmFolder, isOwnCopy, sourceFile, storedPath } from "~/db/workplac
 import { libraryErrors } from "~/texts/library-errors";
 
 /**
- * Stores a film that has work on it already; only its proxy is still to be made, if there is anything to make it of.
- *
+ * Stores a film with work on it; only its proxy remains to be made, if its file is there.
  * @throws FilmError if the work makes no sense; nothing is stored then
  */
 export function storeWorked(id: string, name: string, file: string, project: Project): void {
@@ -36,7 +35,7 @@ export function storeWorked(id: string, name: string, file: string, project: Pro
   wakeQueue();
 }
 
-/** A file of a film for another one: the same where it lies elsewhere, else one in the other's folder. */
+/** A film's file for another film: the same path where it is elsewhere, else a copy in the other's folder. */
 export async function fileFor(id: string, film: Pick<FilmRow, "file">): Promise<string> {
   const source = sourceFile(film);
   if (!isOwnCopy(film.file)) return source;

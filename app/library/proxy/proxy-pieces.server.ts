@@ -1,4 +1,4 @@
-/** Pieces of proxies that somebody waits for, made before it is their turn. */
+/** Pieces of proxies that somebody waits for, made out of turn. */
 import { existsSync } from "node:fs";
 import { pieceCount } from "~/core/time/pieces";
 import type { FilmRow } from "~/db/films.server";
@@ -7,24 +7,24 @@ import { makePieces, missingPieces, pieceFile } from "~/media/proxy.server";
 import { requireSource } from "~/library/films/require-source.server";
 import { proxyFolder, sourceFile } from "~/db/workplace.server";
 
-/** Pieces that are made beyond the last one that was asked for: whoever plays is going to want them too. */
+/** Pieces made beyond the last one requested: whoever plays will need them too. */
 const AHEAD = 3;
 
-/** Pieces of one film that are being made, in order. */
+/** Pieces of one film being made, in order. */
 interface Run {
   filmId: string;
   start: number;
   end: number;
-  /** The first that is not there yet. */
+  /** The first that does not exist yet. */
   next: number;
-  /** The last that was asked for. */
+  /** The last that was requested. */
   asked: number;
   /** Who waits, and for which. */
   waiting: Set<{ piece: number; ready: () => void; failed: (error: unknown) => void }>;
   controller: AbortController;
-  /** Whether nobody may go on with it: the film is being removed, or the server stops. */
+  /** Whether nobody may continue it: the film is being removed, or the server is stopping. */
   isGivenUp: boolean;
-  /** Nothing of it is under way any more. */
+  /** Resolves when nothing of it is under way. */
   ended: Promise<void>;
 }
 
@@ -61,8 +61,7 @@ function begin({ id, name, info, file }: FilmRow, piece: number): Run {
 }
 
 /**
- * Waits for a piece of a film's proxy, and makes it if it is not there. Work that nobody waits for any more stops.
- *
+ * Waits for a piece of a film's proxy, and makes it if it does not exist. Work that nobody waits for stops.
  * @returns the piece's file; null if the film has no such piece
  * @throws FilmError if the film cannot be decoded, or its file is missing; CancelledError if the signal is aborted
  */
@@ -78,14 +77,14 @@ export async function piece(film: FilmRow, number: number, signal: AbortSignal):
   while (!existsSync(file)) {
     const run = [...runs].find((one) => comesTo(one) && number >= one.next) ?? begin(film, number);
     await made(run, number, signal).catch((error: unknown) => {
-      // A run that has stopped for other reasons is followed by another.
+      // A run that stopped for other reasons is followed by another.
       if (signal.aborted || run.isGivenUp || !(error instanceof CancelledError)) throw error;
     });
   }
   return file;
 }
 
-/** Waits for a piece of a run; when nobody does any more, the run stops. */
+/** Waits for a piece of a run; the run stops when nobody waits for it. */
 const made = (run: Run, piece: number, signal: AbortSignal): Promise<void> =>
   new Promise((ready, failed) => {
     const waiting = { piece, ready, failed };
@@ -99,13 +98,13 @@ const made = (run: Run, piece: number, signal: AbortSignal): Promise<void> =>
     if (signal.aborted) giveUp();
   });
 
-/** Makes the beginning of a film ready before anybody asks for it: whoever has added a film is about to open it. */
+/** Makes the first piece before anybody requests it: a newly added film is likely to be opened. */
 export function prepareFirstPiece(film: FilmRow): void {
-  // Should it fail, whoever asks is told why.
+  // If it fails, the request for it will say why.
   piece(film, 0, new AbortController().signal).catch(() => {});
 }
 
-/** Gives up all pieces that are being made, of one film or of all; nothing half is left when that is done. */
+/** Stops all pieces being made, of one film or of all; no half-made files remain. */
 export async function stopPieces(filmId?: string): Promise<void> {
   const stopped = [...runs].filter((run) => filmId === undefined || run.filmId === filmId);
   for (const run of stopped) {

@@ -7,12 +7,11 @@ import { waveformOf } from "~/media/waveform.server";
 import { requireSource } from "~/library/films/require-source.server";
 import { proxyFolder, sourceFile } from "~/db/workplace.server";
 
-/** Those that are being made, by their files: whoever asks meanwhile waits for the same one. */
+/** Those being made, by file: further requests wait for the same one. */
 const making = new Map<string, Promise<void>>();
 
 /**
- * Where the waveform of a film's sound is, a byte per frame; it is made when it is first asked for, and goes with the proxy.
- *
+ * The waveform of a film's sound, a byte per frame; made at first use, and deleted with the proxy.
  * @returns null for a film without sound
  */
 export async function waveformFile(film: FilmRow): Promise<string | null> {

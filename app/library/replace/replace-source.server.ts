@@ -1,4 +1,4 @@
-/** A new export of a film in the place of its file: compared first, then put there with all work, and put back. */
+/** Replaces a film's file with a new export: compares the two, moves all work over, and can restore the earlier one. */
 import { rm } from "node:fs/promises";
 import { extname, join } from "node:path";
 import { nanoid } from "nanoid";
@@ -46,12 +46,12 @@ const DAY_MS = 24 * 60 * 60 * 1000;
 
 const comparisons = (filmId: string): JobRow[] => listJobs(db(), filmId).filter(({ kind }) => kind === "match");
 
-/** Removes a new export that is not going to be used, where it is kept in the library. */
+/** Removes a new export that will not be used, if it is in the library. */
 async function discard({ asked: { file } }: WorkOf<"match">): Promise<void> {
   if (isOwnCopy(file)) await rm(sourceFile({ file }), { force: true });
 }
 
-/** Gives up a comparison, or what came of it; nothing is changed. */
+/** Cancels a comparison, or discards its result; nothing is changed. */
 export async function giveUpReplacement({ id }: FilmRow): Promise<void> {
   const jobs = comparisons(id);
   await stopJobs(id, jobs);
@@ -61,7 +61,6 @@ export async function giveUpReplacement({ id }: FilmRow): Promise<void> {
 
 /**
  * Begins to compare a film with a new export of it.
- *
  * @param how whether the export is moved into the library, or stays where it is
  * @throws FilmError if it is no film; Refusal while the film is still analysed
  */
@@ -83,7 +82,7 @@ export async function beginReplacement(film: FilmRow, file: string, name: string
   wakeQueue();
 }
 
-/** What there is to be put in a film's file's place, once it has been compared. */
+/** A finished comparison of a film's file. */
 function comparisonOf({ id }: FilmRow) {
   const compared = ofKind(comparisons(id), "match").at(-1);
   if (!compared?.work.result) return null;
@@ -91,7 +90,7 @@ function comparisonOf({ id }: FilmRow) {
   return { job, asked: work.asked, matches: work.result!.matches };
 }
 
-/** A film's state as it would be with a new export in its place. */
+/** A film's state with a new export in place of its file. */
 function moved(film: FilmRow, state: FilmState, info: FilmInfo, matches: readonly ShotMatch[]): FilmState {
   const { picture, frames } = info;
   const facts = { id: film.id, frames, picture, clock: clockOfFilm(info), candidates: [], analysed: false };
@@ -103,7 +102,7 @@ function moved(film: FilmRow, state: FilmState, info: FilmInfo, matches: readonl
 
 const shapeOf = ({ picture }: FilmInfo): number => picture.width / picture.height;
 
-/** How far a replacement has got, and what it would change. */
+/** Progress of a replacement, and what it would change. */
 export function replacementOf(film: FilmRow): Replacement {
   const job = comparisons(film.id).at(-1);
   const compared = comparisonOf(film);
@@ -131,9 +130,7 @@ export function replacementOf(film: FilmRow): Replacement {
 }
 
 /**
- * Puts the new export that a film was compared with in the place of its file, with all work on it. What the film was
- * before is kept.
- *
+ * Replaces a film's file with the new export that it was compared with, with all work on it. The film before is stored.
  * @throws Refusal if the film has changed in between, or was not compared with anything
  */
 export async function replaceSource(film: FilmRow): Promise<void> {
@@ -159,8 +156,7 @@ export async function replaceSource(film: FilmRow): Promise<void> {
 }
 
 /**
- * Puts a film's earlier file back, with the work and the history as they were then.
- *
+ * Restores a film's earlier file, with the work and the history of then.
  * @throws Refusal if it has none
  */
 export async function putEarlierBack(film: FilmRow): Promise<void> {
@@ -179,7 +175,7 @@ export async function putEarlierBack(film: FilmRow): Promise<void> {
   await clearParts(film.id);
 }
 
-/** Forgets files that were replaced too long ago to be put back. */
+/** Removes files that were replaced too long ago to be restored. */
 export async function purgeReplaced(now = Date.now()): Promise<void> {
   for (const { filmId, replacedAt, file } of replacedBefore(db(), now - DAYS_KEPT * DAY_MS)) {
     forgetReplaced(db(), filmId, replacedAt);

@@ -1,4 +1,4 @@
-/** Uploads that have begun and are not whole yet, as the upload server keeps them. */
+/** Unfinished uploads, as the upload server stores them. */
 import { readdirSync, readFileSync, statSync } from "node:fs";
 import { join } from "node:path";
 import { z } from "zod";
@@ -8,13 +8,13 @@ import { uploadsFolder } from "~/db/workplace.server";
 /** As the upload server names them. */
 export const UPLOAD_ID = /^[\da-f]{32}$/;
 
-/** Bytes of a name that every file system takes. */
+/** Most bytes of a name on any file system. */
 const LONGEST_NAME = 200;
 
-/** What a film is called, from what a browser says its file is: one line that can be shown, and no path. */
+/** A film's name, from the file name given by a browser: one printable line without a path. */
 export function filmNameOf(given: string | null | undefined): string {
   const last = (given ?? "").split(/[/\\]/).at(-1)!;
-  // Control characters, and those that turn the direction of writing about.
+  // Control characters, and those that reverse the direction of writing.
   const clean = last.replaceAll(/[\p{Cc}\p{Cf}\p{Zl}\p{Zp}\p{Cs}]/gu, "").trim();
   const letters = [...(clean || "film")];
   while (Buffer.byteLength(letters.join("")) > LONGEST_NAME) letters.splice(Math.floor(letters.length / 2), 1);
@@ -22,7 +22,7 @@ export function filmNameOf(given: string | null | undefined): string {
 }
 
 interface KeptUpload extends UnfinishedUpload {
-  /** When the last of it came, in milliseconds. */
+  /** Time of the last data received, in milliseconds. */
   cameAt: number;
 }
 
@@ -33,7 +33,7 @@ const Kept = z.object({
 
 export const uploadFile = (id: string): string => join(uploadsFolder(), id);
 
-/** An upload that is not whole; null if there is none with this id. */
+/** An unfinished upload; null if there is none with this id. */
 export function findUpload(id: string): KeptUpload | null {
   if (!UPLOAD_ID.test(id)) return null;
   try {
@@ -47,7 +47,7 @@ export function findUpload(id: string): KeptUpload | null {
   }
 }
 
-/** All uploads that are not whole, the one that got on last first. */
+/** All unfinished uploads, the latest first. */
 export function listUploads(): KeptUpload[] {
   let names: string[];
   try {
@@ -58,10 +58,10 @@ export function listUploads(): KeptUpload[] {
   return names.flatMap((name) => findUpload(name) ?? []).sort((a, b) => b.cameAt - a.cameAt);
 }
 
-/** An upload to which nothing was added for so long is not under way. */
+/** Time without data after which an upload is not under way. */
 const IDLE_MS = 10 * 60 * 1000;
 
-/** Bytes that are still to come of uploads under way. */
+/** Bytes still to come in uploads under way. */
 export const bytesToCome = (now = Date.now()): number =>
   listUploads()
     .filter(({ cameAt }) => now - cameAt < IDLE_MS)

@@ -12,7 +12,6 @@ import { libraryErrors } from "~/texts/library-errors";
 
 /**
  * A film's state, and one of its versions with its paths.
- *
  * @throws Refusal if the film has no such version
  */
 export function layVersion(
@@ -27,8 +26,7 @@ export function layVersion(
 }
 
 /**
- * Everything that decides the path of one shot of a version, but what the shots before it leave to it.
- *
+ * Everything that determines the path of one shot of a version, except what depends on the shots before.
  * @throws Refusal if the film has no such version or shot
  */
 export function loadFraming(db: Db, film: FilmRow, versionId: string, shotId: string): ShotFraming {

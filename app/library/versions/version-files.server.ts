@@ -1,4 +1,4 @@
-/** All that is known of a version, as files in open formats. */
+/** Everything known of a version, as files in open formats. */
 import { captionsIn } from "~/core/captions/caption";
 import { writeSrt, writeVtt } from "~/core/captions/write-captions";
 import { lackingOf } from "~/core/checks/lacking-pictures";
@@ -23,7 +23,7 @@ import type { FilmRow } from "~/db/films.server";
 import { layVersion } from "./lay-version.server";
 import { db } from "~/db/workplace.server";
 
-/** What there is of a version, by the endings of its files' names. */
+/** Files of a version, by the endings of their names. */
 export const VERSION_FILES = [
   "cuts.edl",
   "cuts.csv",
@@ -41,13 +41,12 @@ export type VersionFile = (typeof VERSION_FILES)[number];
 export interface VersionFiles {
   /** "Kite Day Vertical 9-16", with which the names of its files begin. */
   base: string;
-  /** Writes one of them; null where there is nothing to be written, such as captions. */
+  /** Writes one of them; null where there is nothing to write, such as captions. */
   write: (file: VersionFile) => string | null;
 }
 
 /**
- * Lays a version's paths and gives its files.
- *
+ * Lays a version's paths and returns its files.
  * @throws Refusal if the film has no such version
  */
 export function versionFiles(film: FilmRow, versionId: string): VersionFiles {

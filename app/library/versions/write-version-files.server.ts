@@ -5,11 +5,11 @@ import type { FilmRow } from "~/db/films.server";
 import { builtFile } from "~/media/worker-thread.server";
 import { type VersionFile, versionFiles } from "./version-files.server";
 
-/** Files of a version, as they were asked for. */
+/** The requested files of a version. */
 export interface WrittenVersion {
-  /** With which the names of the files begin. */
+  /** Start of the files' names. */
   base: string;
-  /** Null where there is nothing to be written. */
+  /** Null where there is nothing to write. */
   texts: { file: VersionFile; text: string | null }[];
 }
 export interface VersionFilesAsked {
@@ -26,8 +26,7 @@ export function writtenHere(film: FilmRow, versionId: string, files: readonly Ve
 }
 
 /**
- * The same in a thread of its own: of a long film it takes minutes, in which the server has others to answer.
- *
+ * The same in a thread of its own: for a long film it takes minutes, during which the server has to answer others.
  * @throws Refusal if the film has no such version
  */
 export async function writeVersionFiles(
@@ -35,7 +34,7 @@ export async function writeVersionFiles(
   versionId: string,
   files: readonly VersionFile[],
 ): Promise<WrittenVersion> {
-  // Where nothing is built, in development and unit tests, it is done at once.
+  // Without a build, in development and unit tests, it runs here.
   const entry = builtFile("version-files.js");
   if (entry === null) return writtenHere(film, versionId, files);
   const worker = new Worker(entry, { workerData: { filmId: film.id, versionId, files } satisfies VersionFilesAsked });

@@ -1,6 +1,6 @@
 /**
- * Reads what comes from outside in a process of its own, which may take neither long nor much: a file that was made to be
- * hard to read costs its sender an answer, and nobody else anything.
+ * Reads foreign files in a process with limits on time and memory: a file made to be hard to read fails by itself, and
+ * affects nobody else.
  */
 import { FileRefusal } from "~/core/basics/refusal";
 import { spawnBound } from "../tool.server";
@@ -8,13 +8,13 @@ import { builtFile } from "../worker-thread.server";
 import { type Answered, type Asked, asError, type Found, type TaskName, type Tasks, TASKS } from "./tasks";
 import { ownFileErrors } from "~/texts/own-file-errors";
 
-/** As long as an honest file takes on a slow machine, several times over. */
+/** Several times as long as an ordinary file takes on a slow machine. */
 const MOST_MS = 10_000;
-/** Megabytes of JavaScript's memory. */
+/** Megabytes of JavaScript memory. */
 const MOST_MEMORY = 768;
 
 /**
- * @param name what the file is called
+ * @param name of the file
  * @throws what reading it throws; a Refusal if it takes too long, or too much memory
  */
 export function apart<Name extends TaskName>(
@@ -23,7 +23,7 @@ export function apart<Name extends TaskName>(
   ...args: Parameters<Tasks[Name]>
 ): Promise<Found<Name>> {
   const entry = builtFile("apart.js");
-  // Where nothing is built, in development and unit tests, it is read at once.
+  // Without a build, in development and unit tests, it is read here.
   if (entry === null) return (TASKS[task] as (...args: unknown[]) => Promise<Found<Name>>)(...args);
   const child = spawnBound(
     process.execPath,
@@ -37,7 +37,7 @@ export function apart<Name extends TaskName>(
       else resolve(answer.found as Found<Name>);
     });
     const tooHard = () => reject(new FileRefusal(ownFileErrors.reading.takesTooLong(name)));
-    // One that has run out of memory ends without an answer.
+    // A process that runs out of memory ends without an answer.
     child.once("exit", tooHard);
     child.once("error", reject);
     setTimeout(tooHard, MOST_MS).unref();

@@ -1,4 +1,4 @@
-/** Entry of a process that reads one thing from outside and ends. */
+/** Entry of a process that reads one foreign file and ends. */
 import { type Answered, type Asked, TASKS } from "./tasks";
 
 const read = TASKS as Record<Asked["task"], (...args: unknown[]) => unknown>;

@@ -1,4 +1,4 @@
-/** The reading of files from outside that may take long: see `apart`. */
+/** Reading of foreign files that may take long: see `apart`. */
 import { readCaptions } from "~/core/captions/read-captions";
 import { ProjectError, readProject } from "~/core/formats/project";
 import { Refusal } from "~/core/basics/refusal";
@@ -17,21 +17,21 @@ export type Tasks = typeof TASKS;
 export type TaskName = keyof Tasks;
 export type Found<Name extends TaskName> = Awaited<ReturnType<Tasks[Name]>>;
 
-/** What a process is asked for, and what it answers. */
+/** Request and answer of a process. */
 export interface Asked {
   task: TaskName;
   args: unknown[];
 }
 export type Answered = { found: unknown } | { refused: { name: string; message: string } };
 
-/** Errors that say what is wrong with what was read, by their names. */
+/** Errors that describe what is wrong with a file, by name. */
 const REFUSALS = new Map<string, new (message: string) => Error>([
   ["Refusal", Refusal],
   ["ProjectError", ProjectError],
   ["OwnFileError", OwnFileError],
 ]);
 
-/** An error that came from another process, of the class that it has there. */
+/** An error from another process, with its class restored. */
 export function asError({ name, message }: { name: string; message: string }): Error {
   const Known = REFUSALS.get(name) ?? Error;
   return new Known(message);

@@ -1,4 +1,6 @@
-/** Entry of a worker thread that detected at pictures, one after the other, so that decoding goes on meanwhile. */
+/**
+ * Entry of a worker thread that runs the detectors on pictures, one after the other, so that decoding continues meanwhile.
+ */
 import { parentPort, workerData } from "node:worker_threads";
 import type { Size } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
@@ -6,7 +8,7 @@ import type { Detection } from "~/core/subjects/detecting/detection";
 import { FaceDetector } from "./face-detector.server";
 import { ObjectDetector } from "./object-detector.server";
 
-/** A picture to look at, and what for. */
+/** A picture, and what to detect. */
 export interface DetectRequest {
   id: number;
   image: YuvImage;
@@ -25,7 +27,7 @@ async function detect({ image, objects: withObjects }: DetectRequest): Promise<D
   return found;
 }
 
-/** The end of what was asked for so far. */
+/** Resolves after everything requested so far. */
 let last: Promise<void> = Promise.resolve();
 parentPort!.on("message", (request: DetectRequest | "end") => {
   last = last.then(async () => {

@@ -10,14 +10,14 @@ interface Waiting {
   reject: (error: Error) => void;
 }
 
-/** The detectors, in a thread of their own: the models' runs block the thread that they are called from. */
+/** The detectors, in a thread of their own: running a model blocks the calling thread. */
 export class Detector {
   private readonly worker: Worker;
   private readonly ended: Promise<void>;
   private readonly waiting = new Map<number, Waiting>();
   private serial = 0;
 
-  /** @param picture size of the pictures that are going to be looked at */
+  /** @param picture size of the pictures */
   constructor(picture: Size) {
     this.worker = startWorker("detect-worker.js", "app/media/detect/worker-dev.mjs", { picture });
     this.worker.on("message", (answer: DetectAnswer) => {
@@ -41,8 +41,8 @@ export class Detector {
   }
 
   /**
-   * Detects persons and things, and faces anywhere, if asked to; else faces where there were some. Pictures are taken in
-   * the order of the calls.
+   * Detects persons and objects, and faces anywhere, if asked to; otherwise faces near earlier ones. Pictures are processed
+   * in the order of the calls.
    */
   detect(image: YuvImage, objects: boolean): Promise<Detection[]> {
     const request: DetectRequest = { id: this.serial++, image, objects };
@@ -52,8 +52,8 @@ export class Detector {
   }
 
   /**
-   * Ends the thread when what it is at is done. It is not cut off in the middle: a model that is stopped while it runs
-   * takes the whole process with it.
+   * Ends the thread after its present work. It is not terminated: stopping a running model would take the whole process
+   * with it.
    */
   async dispose(): Promise<void> {
     this.worker.postMessage("end");

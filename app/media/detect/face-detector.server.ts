@@ -7,33 +7,33 @@ import { withoutPatterns } from "~/core/subjects/detecting/face-patterns";
 import { FacePlaces } from "~/core/subjects/detecting/face-places";
 import { GRAIN, loadModel, paddedSize, runModel } from "./session.server";
 
-/** Weak detections are kept, since they may extend a track that stronger ones began. */
+/** Weak detections are kept, since they may extend a track. */
 const MIN_SCORE = 0.4;
-/** The same as the model gives it, before the sigmoid. */
+/** The same as the model's output, before the sigmoid. */
 const MIN_LOGIT = Math.log(MIN_SCORE / (1 - MIN_SCORE));
-/** Values the model gives a candidate: box, then six landmarks. */
+/** Values per candidate: a box, then six landmarks. */
 const VALUES = 16;
-/** Wider faces, in pixels, are hardly ever found in the picture in full size, and not looked for in a part of it. */
+/** Width in pixels above which a face is hardly ever found at full size, and not searched for in a region. */
 const LARGEST = 130;
-/** Boxes of a face that overlap by more than this are of one face. */
+/** Overlap above which boxes are of one face. */
 const SAME_FACE = 0.3;
 
-/** What the model is given for the values of a colour. */
+/** Scaling of colour values for the model. */
 const UNIT = { scale: 1 / 127.5, offset: -1 };
 
 type Face = Detection & { landmarks: Landmarks };
 
-/** The model's two grids: pixels from cell to cell, candidates a cell, and its outputs. */
+/** The model's two grids: cell size in pixels, candidates per cell, and outputs. */
 const GRIDS = [
   { stride: 16, each: 2, scores: "Identity", boxes: "Identity_2" },
   { stride: 32, each: 6, scores: "Identity_1", boxes: "Identity_3" },
 ] as const;
 
 /**
- * Finds faces with BlazeFace (Bazarevsky et al. 2019). Made for squares of 256 pixels, it is convolutional throughout,
- * and so finds faces of some 14 to 120 pixels anywhere in a larger picture. A thorough look is for larger ones as well,
- * in the picture in half its size; any other is only where there were faces, if they are still there. Boxes reach from
- * the brow to the chin.
+ * Finds faces with BlazeFace (Bazarevsky et al. 2019). Made for squares of 256 pixels, it is fully convolutional, and so
+ * finds faces of about 14 to 120 pixels anywhere in a larger picture. A thorough look includes larger ones, in the picture
+ * at half size; any other is limited to regions around earlier faces while they are still there. Boxes reach from the brow
+ * to the chin.
  */
 export class FaceDetector {
   private readonly places: FacePlaces;
@@ -47,14 +47,14 @@ export class FaceDetector {
     this.places = new FacePlaces(size, GRAIN);
   }
 
-  /** @param picture size of the pictures that are going to be looked at */
+  /** @param picture size of the pictures */
   static async load(picture: Size): Promise<FaceDetector> {
     const size = paddedSize(picture);
     const half = paddedSize({ width: picture.width >> 1, height: picture.height >> 1 });
     return new FaceDetector(await FaceNet.load(size), await FaceNet.load(half), await FaceNet.load(), size);
   }
 
-  /** @param thorough whether to look everywhere, and for faces that fill half of the picture or more as well */
+  /** @param thorough whether to search everywhere, and for faces that fill half of the picture or more as well */
   async detect(image: YuvImage, thorough: boolean): Promise<Detection[]> {
     const found = (thorough ? null : await this.whereTheyWere(image)) ?? (await this.anywhere(image));
     if (thorough) {
@@ -70,7 +70,7 @@ export class FaceDetector {
     return this.whole.detect(image, wholeOf(this.size));
   }
 
-  /** Faces where there were some; null if that takes as long as to look anywhere, or one of them is somewhere else. */
+  /** Faces in regions around earlier ones; null if that takes as long as everywhere, or one of them has moved away. */
   private async whereTheyWere(image: YuvImage): Promise<Face[] | null> {
     const places = this.places.next();
     if (!places) return null;
@@ -82,7 +82,7 @@ export class FaceDetector {
 
 const doublePoint = ({ x, y }: Point): Point => ({ x: 2 * x, y: 2 * y });
 
-/** A face seen in a picture of half the size. */
+/** A face found in a picture at half size. */
 const doubled = ({ landmarks, ...rest }: Face): Face => ({
   ...rest,
   box: scaleBox(rest.box, 2),
@@ -94,19 +94,19 @@ const doubled = ({ landmarks, ...rest }: Face): Face => ({
   },
 });
 
-/** The network, for parts of pictures that are of one size, or of any. */
+/** The network, for regions of one size, or of any. */
 class FaceNet {
-  /** What the model is given; kept from look to look, most of which are of one size. */
+  /** The model's input, reused between looks, most of which have one size. */
   private input = new Float32Array();
 
   private constructor(private readonly session: Ort.InferenceSession) {}
 
-  /** @param size of the parts, if they are of one */
+  /** @param size of the regions, if it is constant */
   static async load(size?: Size): Promise<FaceNet> {
     return new FaceNet(await loadModel("blazeface", size));
   }
 
-  /** @param part whole multiples of the model's grain */
+  /** @param part a region in whole multiples of the model's grain */
   async detect(image: YuvImage, part: Box): Promise<Face[]> {
     const length = 3 * part.width * part.height;
     if (this.input.length !== length) this.input = new Float32Array(length);

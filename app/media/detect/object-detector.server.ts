@@ -6,13 +6,13 @@ import { type Detection, suppressOverlaps } from "~/core/subjects/detecting/dete
 import { loadModel, paddedSize, runModel } from "./session.server";
 
 const CLASSES = 80;
-/** The distance from a cell to each side of a box is given as a distribution over this many bins. */
+/** Bins of the distribution that gives the distance from a cell to each side of a box. */
 const BINS = 11;
 const MIN_SCORE = 0.3;
-/** What the model is given for the values of a colour. */
+/** Scaling of colour values for the model. */
 const UNIT = { scale: 1 / 255, offset: 0 };
 
-/** What is worth following among the 80 classes of COCO; the rest is furniture and tableware. */
+/** Classes of COCO's 80 that are worth following; the rest is furniture and tableware. */
 const FOLLOWED = new Map<number, string>([
   [0, "person"],
   [1, "bicycle"],
@@ -63,7 +63,7 @@ function expectedBin(logits: Float32Array, offset: number): number {
   return mean / sum;
 }
 
-/** Finds persons, animals, vehicles and things in motion with NanoDet. */
+/** Finds persons, animals, vehicles and moving things with NanoDet. */
 export class ObjectDetector {
   private readonly input: Float32Array;
 
@@ -74,7 +74,7 @@ export class ObjectDetector {
     this.input = new Float32Array(3 * size.width * size.height);
   }
 
-  /** @param picture size of the pictures that are going to be looked at */
+  /** @param picture size of the pictures */
   static async load(picture: Size): Promise<ObjectDetector> {
     const size = paddedSize(picture);
     return new ObjectDetector(await loadModel("nanodet", size), size);

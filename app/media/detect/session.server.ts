@@ -2,18 +2,18 @@ import type { Size } from "~/core/geometry/box";
 import { ort, type Ort } from "../onnx-runtime.server";
 import { projectPath } from "~/disk/project-path.server";
 
-/** A model's input has sides that are multiples of this. */
+/** The sides of a model's input are multiples of this. */
 export const GRAIN = 32;
 
-/** The size of a model's input that holds a picture as it is, with a border on the right and below. */
+/** Size of a model's input for a picture at full size, with padding on the right and below. */
 export const paddedSize = ({ width, height }: Size): Size => ({
   width: Math.ceil(width / GRAIN) * GRAIN,
   height: Math.ceil(height / GRAIN) * GRAIN,
 });
 
 /**
- * Loads one of the models that ship with the project, for pictures of one size if it takes any. It runs on one thread:
- * the decoder and the rest of the analysis keep the others busy, and a second thread gains a model little.
+ * Loads one of the models that ship with the project, for pictures of one size if it accepts any. It runs on one thread:
+ * the decoder and the rest of the analysis keep the others busy, and a second thread speeds a model up little.
  */
 export async function loadModel(name: string, input?: Size): Promise<Ort.InferenceSession> {
   return ort.InferenceSession.create(projectPath(`models/${name}.onnx`), {

@@ -1,4 +1,4 @@
-/** Layers whose colours meet what is below (W3C Compositing and Blending Level 1): red, green and blue have to be known for it. */
+/** Blend modes of layers (W3C Compositing and Blending Level 1), for which red, green and blue have to be known. */
 import { clamped } from "~/core/numbers/clamped";
 import type { Blend } from "~/core/composition/layers/layer";
 import type { Plane } from "../resample/backdrop";
@@ -7,7 +7,7 @@ import type { OverlayPlane } from "./overlay";
 type Rgb = [number, number, number];
 type MixedBlend = Exclude<Blend, "normal">;
 
-/** Rec.709 in limited range, levels of 8 bits, as red, green and blue of 0 to 255; not cut off. */
+/** Rec.709 in limited range, 8-bit levels, as red, green and blue of 0 to 255; not clipped. */
 function rgbOf(luma: number, blue: number, red: number, to: Rgb): void {
   const y = ((luma - 16) * 255) / 219;
   const [cb, cr] = [((blue - 128) * 255) / 224, ((red - 128) * 255) / 224];
@@ -24,11 +24,10 @@ const MIX: Record<MixedBlend, (below: number, above: number) => number> = {
 };
 
 /**
- * Lays planes over a frame so that their colours meet.
- *
- * @param frame its planes: luma, and chroma of half the size
+ * Blends planes with the colours of a frame.
+ * @param frame its planes: luma, and chroma at half size
  * @param opacity 0 to 1
- * @param by how far they are moved, in even pixels
+ * @param by offset in even pixels
  */
 export function blendColours(
   frame: readonly Plane[],
@@ -52,7 +51,7 @@ export function blendColours(
       const chromaCover = blue.cover[at]!;
       if (chromaCover === 0) continue;
       const to = (top + y) * toBlue.size.width + left + x;
-      // What is in the planes is multiplied by how much it covers.
+      // Values in the planes are multiplied by their cover.
       const cb = (blue.made[at]! * 255) / chromaCover;
       const cr = (red.made[at]! * 255) / chromaCover;
       let [sumBlue, sumRed] = [0, 0];

@@ -1,4 +1,4 @@
-/** The fonts of layers, for the server's canvas: the same files that the desk has. */
+/** Fonts of layers for the server's canvas: the same files as on the desk. */
 import { readdirSync } from "node:fs";
 import { join } from "node:path";
 import { GlobalFonts, setTextRenderer } from "@napi-rs/canvas";
@@ -19,8 +19,8 @@ const WANTED = /-wght-normal\.woff2$/;
 let isDone = false;
 
 /**
- * Makes the families known to canvases of this process; letters of other scripts are the system's, by the same names.
- *
+ * Registers the families with canvases of this process; characters of other scripts use the system's fonts, of the same
+ * names.
  * @param own the editor's own
  */
 export function registerFonts(own: OwnData = new Map()): void {
@@ -29,11 +29,11 @@ export function registerFonts(own: OwnData = new Map()): void {
   }
   if (isDone) return;
   isDone = true;
-  // As browsers draw letters.
+  // Renders text as browsers do.
   setTextRenderer("system");
   for (const family of FAMILIES) {
     const folder = projectPath(join("node_modules/@fontsource-variable", PACKAGES[family], "files"));
-    // Each script is a file of its own; under one name they are one family.
+    // Each script is a file of its own; under one name they form one family.
     for (const file of readdirSync(folder).filter((name) => WANTED.test(name)))
       GlobalFonts.registerFromPath(join(folder, file), FAMILY_NAMES[family]);
   }

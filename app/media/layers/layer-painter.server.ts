@@ -11,14 +11,14 @@ import { registerFonts } from "./fonts.server";
 import { evenBox, type OverlayPlane, overlayOf } from "./overlay";
 
 /**
- * Lays the layers of compositions over the frames of a resampler. A layer that does not move is drawn once, and kept for as
- * long as it is there: of captions, a long film has thousands.
+ * Lays the layers of compositions over the frames of a resampler. A layer that does not move is drawn once, and kept while
+ * it is visible: a long film has thousands of captions.
  */
 export class LayerPainter {
   private readonly drawn = new Map<Layer, OverlayPlane[] | null>();
   private measuring: SKRSContext2D | null = null;
 
-  /** @param pictures those that are in the layers */
+  /** @param pictures those in the layers */
   constructor(
     private readonly resampler: Resampler,
     private readonly pictures: Pick<OwnPictures, "image">,
@@ -34,7 +34,7 @@ export class LayerPainter {
     if (picture || !this.drawn.has(layer)) this.drawn.set(layer, this.draw(layer, ground, picture));
     const planes = this.drawn.get(layer);
     if (!planes) return;
-    // Whole samples of chroma, as all else.
+    // Whole chroma samples, as everywhere.
     const by = {
       x: 2 * Math.round((shift.x * ground.frame.width) / 2),
       y: 2 * Math.round((shift.y * ground.frame.height) / 2),
@@ -42,7 +42,7 @@ export class LayerPainter {
     this.resampler.blend(planes, opacity, by, layer.blend);
   }
 
-  /** Null for what paints nothing inside the frame. */
+  /** Null for a layer that paints nothing inside the frame. */
   private draw(layer: Layer, ground: LayerGround, at?: PictureAt): OverlayPlane[] | null {
     registerFonts();
     this.measuring ??= createCanvas(1, 1).getContext("2d");

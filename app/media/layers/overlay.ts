@@ -1,13 +1,13 @@
-/** Pixels that are laid over a frame, as planes of its own kind. */
+/** Pixels laid over a frame, as planes of its format. */
 import { clamped } from "~/core/numbers/clamped";
 import type { Box, Size } from "~/core/geometry/box";
 
 /** A layer over one plane: its samples, multiplied by their cover, and the cover. */
 export interface OverlayPlane {
-  /** Where it begins, in the plane's own samples. */
+  /** Its start, in the plane's own samples. */
   x: number;
   y: number;
-  /** Bytes of a row, a multiple of 8; those beyond the width are 0. */
+  /** Bytes per row, a multiple of 8; those beyond the width are 0. */
   stride: number;
   height: number;
   made: Uint8Array;
@@ -16,7 +16,7 @@ export interface OverlayPlane {
 
 const STRIDE = 8;
 
-/** The smallest box on even pixels that holds a box, as far as that lies in a frame: it has whole samples of chroma. */
+/** The smallest box on even pixels around the part of a box inside a frame: whole chroma samples. */
 export function evenBox({ x, y, width, height }: Box, frame: Size): Box {
   const span = (from: number, length: number, limit: number): [number, number] => {
     const low = 2 * Math.floor(Math.max(0, from) / 2);
@@ -41,7 +41,7 @@ const empty = (box: Box, of: 1 | 2): OverlayPlane => {
   };
 };
 
-/** A part of a frame of 4:2:0 as it is, through which nothing is seen. */
+/** A part of a 4:2:0 frame as opaque planes. */
 export function opaquePlanes(frame: Uint8Array, size: Size, box: Box): OverlayPlane[] {
   let at = 0;
   return ([1, 2, 2] as const).map((of) => {
@@ -58,9 +58,8 @@ export function opaquePlanes(frame: Uint8Array, size: Size, box: Box): OverlayPl
 }
 
 /**
- * Planes of luma and chroma (Rec.709, limited range, 4:2:0, chroma sited left) of premultiplied RGBA pixels.
- *
- * @param box where they are in the frame, on even pixels
+ * Planes of luma and chroma (Rec.709, limited range, 4:2:0, chroma sited left) from premultiplied RGBA pixels.
+ * @param box their place in the frame, on even pixels
  */
 export function overlayOf(rgba: Uint8Array | Uint8ClampedArray, box: Box): OverlayPlane[] {
   const { width, height } = box;
@@ -89,7 +88,7 @@ export function overlayOf(rgba: Uint8Array | Uint8ClampedArray, box: Box): Overl
   return [luma, blue, red];
 }
 
-/** The mean of what a sample of chroma stands for: its own column with half of each beside it, and two rows. */
+/** Mean of the pixels of a chroma sample: its own column with half of each beside it, over two rows. */
 function chromaSample(
   rgba: Uint8Array | Uint8ClampedArray,
   { width }: Size,

@@ -4,16 +4,16 @@ import { bytesOf, type OwnData } from "./own-file";
 import { type MovingFile, openMoving } from "./moving/moving-file.server";
 import { OwnPictures } from "./own-pictures.server";
 
-/** The editor's own files that a version shows, by id. */
+/** The editor's own files shown by a version, by id. */
 export interface OwnContents {
   pictures: OwnData;
-  /** Files of pictures that move. */
+  /** Files of moving pictures. */
   moving: ReadonlyMap<string, string>;
   fonts: OwnData;
 }
 export const NOTHING_OWN: OwnContents = { pictures: new Map(), moving: new Map(), fonts: new Map() };
 
-/** Gets pictures ready to be shown in frames of a size. */
+/** Prepares pictures for frames of some size. */
 export async function loadPictures({ pictures, moving }: OwnContents, frame: Size): Promise<OwnPictures> {
   const stills = new Map<string, Image>();
   for (const [id, one] of pictures) {

@@ -1,4 +1,4 @@
-/** The pictures of the editor's own in the frames of a version: those that stand still, and those that move. */
+/** The editor's own pictures in the frames of a version, still and moving. */
 import { createCanvas, type Canvas, type Image, ImageData } from "@napi-rs/canvas";
 import type { Composition, Pane } from "~/core/composition/composition";
 import type { PictureAt } from "~/core/composition/picture";
@@ -9,16 +9,16 @@ import { type PictureProvider, Resampler } from "../resample/resampler.server";
 import { decodeRgba, type MovingFile } from "./moving/moving-file.server";
 import { MovingReader } from "./moving/moving-reader";
 
-/** Decoded pictures that stand still, by id. */
+/** Decoded still pictures, by id. */
 export type LoadedPictures = ReadonlyMap<string, Image>;
 
-/** One use of a picture that moves, with its frame of the moment. */
+/** One use of a moving picture, with its current frame. */
 interface Playing {
   reader: MovingReader;
   /** Size of its frames. */
   size: Size;
   data: Buffer | null;
-  /** What scales it where it covers much of the frame. */
+  /** Scales it where it covers much of the frame. */
   scaler: Resampler | null;
 }
 
@@ -30,8 +30,8 @@ export class OwnPictures implements PictureProvider {
 
   /**
    * @param frame size of the version
-   * @param stills pictures that stand still, by id
-   * @param moving those that move, by id
+   * @param stills still pictures, by id
+   * @param moving moving pictures, by id
    */
   constructor(
     private readonly frame: Size,
@@ -39,7 +39,7 @@ export class OwnPictures implements PictureProvider {
     readonly moving: ReadonlyMap<string, MovingFile>,
   ) {}
 
-  /** Gets ready what moves in a composition, which is to be drawn next. */
+  /** Prepares the moving pictures of a composition, which is to be drawn next. */
   async prepare({ layers, backdrop, panes }: Composition): Promise<void> {
     const side = Math.min(this.frame.width, this.frame.height);
     const wanted = [
@@ -62,7 +62,7 @@ export class OwnPictures implements PictureProvider {
     }
   }
 
-  /** @param width of a layer, in pixels of the frame; null for what is scaled by the render's own filter */
+  /** @param width of a layer, in pixels of the frame; null for a picture that the render's own filter scales */
   private open({ picture }: PictureAt, width: number | null): Playing {
     const file = this.moving.get(picture.id)!;
     const { picture: full, frames } = file.info;
@@ -83,7 +83,7 @@ export class OwnPictures implements PictureProvider {
     };
   }
 
-  /** A picture to be drawn on a canvas; null where it is not there. */
+  /** A picture to be drawn on a canvas; null where it is missing. */
   image(at: PictureAt): Canvas | Image | null {
     const playing = this.playing.get(keyOf(at));
     if (!playing) return this.stills.get(at.picture.id) ?? null;
@@ -109,7 +109,7 @@ export class OwnPictures implements PictureProvider {
     return image ? this.stillPlanes(image, pane) : [];
   }
 
-  /** Of what stands still they are made once. */
+  /** For a still picture they are made once. */
   private stillPlanes(image: Image, { source, target, own }: Pane): OverlayPlane[] {
     const key = JSON.stringify([own!.picture.id, source, target]);
     const known = this.still.get(key);

@@ -1,4 +1,4 @@
-/** Reads fonts that somebody brings in, and says what is wrong with what is none. */
+/** Reads imported fonts, and says what is wrong with unusable ones. */
 import { GlobalFonts } from "@napi-rs/canvas";
 import { type FontKind, MOST_FONT_BYTES, ownFamily } from "~/core/composition/layers/own-font";
 import { contentId, OwnFileError, startsWith } from "./own-file";
@@ -12,7 +12,7 @@ export interface FontFile {
   kind: FontKind;
 }
 
-/** What a file is, by its first bytes. */
+/** Kind of a file, by its first bytes. */
 function kindOf(bytes: Buffer): FontKind | null {
   const tag = bytes.toString("latin1", 0, 4);
   if (tag === "wOF2") return "woff2";
@@ -21,9 +21,8 @@ function kindOf(bytes: Buffer): FontKind | null {
 }
 
 /**
- * Reads a font: TrueType, OpenType or WOFF 2. It is known to canvases of this process from then on.
- *
- * @param name of the file, for whoever has brought it in
+ * Reads a font: TrueType, OpenType or WOFF 2. It is then registered with canvases of this process.
+ * @param name of the file, for messages
  * @throws OwnFileError if it is none, is too large, or is damaged
  */
 export function readFont(bytes: Buffer, name: string): FontFile {

@@ -1,4 +1,4 @@
-/** Reads pictures that somebody brings in, and says what is wrong with what is none. */
+/** Reads imported pictures, and says what is wrong with unusable ones. */
 import { createCanvas, Image } from "@napi-rs/canvas";
 import { XMLParser } from "fast-xml-parser";
 import { MOST_PICTURE_BYTES, MOST_PICTURE_SIDE, type PictureKind } from "~/core/composition/picture";
@@ -9,17 +9,17 @@ import { ownFileErrors } from "~/texts/own-file-errors";
 const t = ownFileErrors.picture;
 
 export interface PictureFile {
-  /** By what is in it. */
+  /** By its content. */
   id: string;
   bytes: Buffer;
   kind: PictureKind;
   size: Size;
 }
 
-/** Pixels along the longer side of a drawing, which has none of its own. */
+/** Pixels along the longer side of a drawing, which has no pixel size of its own. */
 const DRAWING_SIDE = 2160;
 
-/** What a file is, by its first bytes. */
+/** Kind of a file, by its first bytes. */
 function kindOf(bytes: Buffer): PictureKind | "svg" | null {
   if (startsWith(bytes, 0x89, 0x50, 0x4e, 0x47)) return "png";
   if (startsWith(bytes, 0xff, 0xd8, 0xff)) return "jpg";
@@ -44,25 +44,25 @@ const fileOf = (bytes: Buffer, kind: PictureKind, size: Size): PictureFile => ({
 type XmlNode = Record<string, unknown>;
 
 /**
- * Elements of a drawing: shapes, text, colours that pass into each other, and what cuts them. Filters, patterns and masks are
- * not among them: a few lines of these can keep a computer busy for minutes.
+ * Permitted elements of a drawing: shapes, text, gradients, and clipping paths. Filters, patterns and masks are not among
+ * them: a few lines of these can keep a computer busy for minutes.
  */
 const DRAWN = new Set(
   `svg g defs symbol use a title desc metadata style path rect circle ellipse line polyline polygon image text tspan
   linearGradient radialGradient stop clipPath switch`.split(/\s+/),
 );
-/** Whether an element is one of these, or says something of the drawing to the program that made it. */
+/** Whether an element is one of these, or metadata of the program that made the drawing. */
 const isDrawn = (name: string): boolean => {
   if (/^[#?]/.test(name) || DRAWN.has(name)) return true;
   return name.includes(":") && !/:(filter|pattern|mask|script|foreignObject|fe[A-Z]\w*)$/.test(name);
 };
-/** How often parts of a drawing may be repeated; what is repeated may not repeat others. */
+/** Most repetitions of parts of a drawing; repeated parts must not repeat others. */
 const MOST_REPEATED = 1000;
 
-/** Whether a style or a value of a drawing leads to something that is not in it. */
+/** Whether a style or a value of a drawing refers to something outside it. */
 const leadsOut = (value: string): boolean => /url\(\s*['"]?(?!['"]?#)/i.test(value) || /@import/i.test(value);
 
-/** What in a drawing may not be, as words; null if nothing is. */
+/** Forbidden content of a drawing, in words; null if there is none. */
 function forbiddenIn(nodes: readonly XmlNode[]): string | null {
   for (const node of nodes) {
     const attributes = (node[":@"] ?? {}) as Record<string, unknown>;
@@ -83,7 +83,7 @@ function forbiddenIn(nodes: readonly XmlNode[]): string | null {
   return null;
 }
 
-/** Whether a drawing repeats parts of itself so often, or in one another, that there is no end of it. */
+/** Whether a drawing repeats parts too often, or recursively. */
 function repeatsTooMuch(nodes: readonly XmlNode[]): boolean {
   let count = 0;
   const composed = new Set<string>();
@@ -106,7 +106,7 @@ function repeatsTooMuch(nodes: readonly XmlNode[]): boolean {
   return count > MOST_REPEATED || repeated.some((id) => composed.has(id));
 }
 
-/** A drawing as a picture of pixels, so that nothing in it is ever carried out. */
+/** A drawing as a picture of pixels, so that nothing in it is ever executed. */
 async function drawn(bytes: Buffer, name: string): Promise<PictureFile> {
   const text = bytes.toString("utf8");
   let nodes: XmlNode[];
@@ -135,8 +135,7 @@ async function drawn(bytes: Buffer, name: string): Promise<PictureFile> {
 
 /**
  * Reads a picture: PNG, JPEG or WebP as it is, SVG as pixels.
- *
- * @param name of the file, for whoever has brought it in
+ * @param name of the file, for messages
  * @throws OwnFileError if it is none, is too large, or is a drawing with scripts or outside references
  */
 export async function readPicture(bytes: Buffer, name: string): Promise<PictureFile> {

@@ -8,13 +8,13 @@ import { writeTo } from "../tool.server";
 import { madeFrames } from "./made-frames.server";
 import { type Output, outputOf, type RenderPlan } from "./plan";
 
-/** The strongest sharpening that is offered is this of ffmpeg's `unsharp`. */
+/** ffmpeg's `unsharp` amount at full sharpening. */
 const MOST_SHARPENING = 0.8;
 
 /** Marks piped frames with their colours: some encoders go by the frames and not by their arguments. */
 const REC709_FRAMES = "setparams=color_primaries=bt709:color_trc=bt709:colorspace=bt709:range=tv";
 
-/** Filters for pictures that are piped in. */
+/** Filters for piped pictures. */
 export function pictureFilters({ output: { sharpening } }: RenderPlan): string {
   const amount = ((sharpening / 100) * MOST_SHARPENING).toFixed(3);
   return [...(sharpening > 0 ? [`unsharp=lx=5:ly=5:la=${amount}:cx=3:cy=3:ca=0`] : []), REC709_FRAMES, "setsar=1"].join(
@@ -22,20 +22,20 @@ export function pictureFilters({ output: { sharpening } }: RenderPlan): string {
   );
 }
 
-/** How ffmpeg is told of frames that are piped in. */
+/** Arguments for piped frames. */
 export const pipedFrames = ({ target }: RenderPlan, { rate, depth }: Output): string[] =>
   pipedIn(target, pixelFormat(depth), rate);
 
-/** Rec.709 in limited range, as frames are made, to RGB with 8 bits, or with 16 where there are more. */
+/** From Rec.709 in limited range, as frames are made, to RGB with 8 bits, or 16 for deeper ones. */
 export const toRgb = (depth: BitDepth): string =>
   `scale=in_color_matrix=bt709:in_range=tv:out_range=pc:flags=accurate_rnd+full_chroma_int,format=${depth === 8 ? "rgb24" : "rgb48be"}`;
 
 interface EncoderOptions {
-  /** How ffmpeg is to write what comes of it. */
+  /** ffmpeg's container options. */
   muxer: readonly string[];
-  /** Further arguments of the encoder. */
+  /** Further options of the encoder. */
   more?: readonly string[];
-  /** Whether these say how many bits there are, instead of a quality. */
+  /** Whether these set a bit rate instead of a quality. */
   isAtRate?: boolean;
   signal?: AbortSignal | undefined;
 }
@@ -44,11 +44,11 @@ interface EncoderOptions {
 const withoutQuality = (args: readonly string[]): string[] =>
   args.filter((arg, i) => ![arg, args[i - 1]].some((each) => each === "-crf" || each === "-b:v"));
 
-/** Pixels of a frame from which on what x264 holds of the frames to come, 30 of them, fills the memory of a small machine. */
+/** Pixels of a frame above which x264's lookahead of 30 frames fills the memory of a small machine. */
 const LARGE = 4_000_000;
 const FEW_FRAMES = ["-rc-lookahead", "12"];
 
-/** Starts the encoder of a plan's picture alone; its frames are piped in. */
+/** Starts the encoder of a plan's picture alone, for piped frames. */
 export function startEncoder(
   plan: RenderPlan,
   output: Output,
@@ -73,20 +73,20 @@ export function startEncoder(
 }
 
 export interface RenderOptions {
-  /** How much of the pictures is there, 0 to 1. */
+  /** Share of the pictures done, 0 to 1. */
   onProgress?: ((share: number) => void) | undefined;
   signal?: AbortSignal | undefined;
-  /** The folder in which parts are kept for the next export, and the film's fingerprint; left out, none are kept. */
+  /** Folder of parts kept for the next export, and the film's fingerprint; left out to keep none. */
   parts?: { folder: string; film: string } | undefined;
 }
 
-/** What counts frames as they are written. */
+/** Counts frames as they are written. */
 export function counting({ frames }: Output, { onProgress, signal }: RenderOptions) {
   let done = 0;
   return { onFrame: () => onProgress?.(++done / frames.length), signal };
 }
 
-/** Makes frames of a plan and has a tool take them, until it has ended well. */
+/** Makes frames of a plan and pipes them to a tool, until it has succeeded. */
 export async function pipeFrames(
   plan: RenderPlan,
   frames: readonly RetimedFrame[],
@@ -107,7 +107,7 @@ export async function pipeFrames(
   }
 }
 
-/** The same with all that a plan shows. */
+/** The same for everything that a plan shows. */
 export const pipeAll = (
   plan: RenderPlan,
   maker: FrameMaker,

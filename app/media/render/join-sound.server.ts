@@ -4,14 +4,13 @@ import type { OwnPictures } from "../own/own-pictures.server";
 import { outputOf, type RenderPlan } from "./plan";
 import { withSound } from "./sound.server";
 
-/** How many files arguments have ffmpeg read. */
+/** Number of input files in arguments. */
 const inputsIn = (args: readonly string[]): number => args.filter((arg) => arg === "-i").length;
 
 /**
  * Writes a plan's file from its encoded picture, its sound and its captions.
- *
- * @param picture the input of the picture, which is taken as it is
- * @param folder in which a sound may lie while it is measured
+ * @param picture input of the picture, which is copied without encoding
+ * @param folder for a temporary sound file while it is measured
  */
 export async function joinSound(
   plan: RenderPlan,

@@ -7,12 +7,12 @@ import type { FrameMaker } from "../frame-maker.server";
 import { readAhead } from "../read-ahead";
 import type { RenderPlan } from "./plan";
 
-/** Frames that are decoded while an earlier one is scaled and encoded; each has some megabytes. */
+/** Frames decoded ahead while an earlier one is scaled and encoded; each has some megabytes. */
 const DECODED_AHEAD = 4;
-/** Frames of the film that lie between two that are wanted are decoded and thrown away, rather than sought for. */
+/** Frames of the film between two wanted ones that are decoded and discarded before seeking is faster. */
 const NEAR = 50;
 
-/** Two frames as one. */
+/** Blends two frames. */
 function mixed(first: Buffer, other: Buffer, share: number, depth: BitDepth): Buffer {
   const weight = Math.round(256 * share);
   const made = Buffer.allocUnsafeSlow(first.length);
@@ -21,7 +21,7 @@ function mixed(first: Buffer, other: Buffer, share: number, depth: BitDepth): Bu
   return made;
 }
 
-/** The film's frames that are wanted for some frames, as few ranges as make sense. */
+/** The film's frames needed for some frames, as few ranges as sensible. */
 function wantedOf(frames: readonly RetimedFrame[]): FrameRange[] {
   const wanted = joinRanges(
     frames.flatMap(({ frame, mixed: other }) => [
@@ -49,10 +49,9 @@ async function* decoded(
 }
 
 /**
- * Frames of a version, as they are encoded: each composed of its panes at their own sub-pixel places.
- *
- * @param frames which, in order of the film
- * @returns planar 4:2:0 with as many bits as the maker's, each in a buffer of its own
+ * Frames of a version for encoding: each composed of its panes at sub-pixel places.
+ * @param frames wanted, in order of the film
+ * @returns planar 4:2:0 with the maker's bit depth, each in a buffer of its own
  */
 export async function* madeFrames(
   plan: RenderPlan,
@@ -75,7 +74,7 @@ export async function* madeFrames(
       if (!first || (next.mixed && !other)) break;
       yield next.mixed ? mixed(first, other!, next.mixed.share, depth) : first;
     }
-    // What the next one is not made of is not needed any more.
+    // Frames that the next one does not need are released.
     const from = frames[at]?.frame ?? Infinity;
     for (const known of made.keys()) if (known < from) made.delete(known);
   }

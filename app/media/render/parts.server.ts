@@ -1,6 +1,6 @@
 /**
- * Renders the picture of a plan in parts that are joined as they are: at the borders of shots, and within long ones. Each
- * begins with a picture that is decoded by itself, so that a part that is there already need not be made again.
+ * Renders the picture of a plan in parts that are joined without encoding: split at borders of shots, and within long ones.
+ * Each begins with a key frame, so that an existing part need not be made again.
  */
 import { createHash } from "node:crypto";
 import { existsSync } from "node:fs";
@@ -16,17 +16,17 @@ import { pictureFilters, startEncoder } from "./encode.server";
 import type { Output, RenderPlan } from "./plan";
 import { writeTo } from "../tool.server";
 
-/** Shots are put together until they last so long; within one, a part begins after the longer time. */
+/** Shots are combined up to the first duration in seconds; a longer one is split after the second. */
 const LEAST_SECONDS = 2;
 const MOST_SECONDS = 20;
 
-/** A part of what is written: frames of the output, from and up to. */
+/** A part of the output: its first frame, and the one after its last. */
 export interface Part {
   from: number;
   to: number;
 }
 
-/** Where the parts of an output begin and end. */
+/** Borders of an output's parts. */
 export function partsOf({ cuts = [] }: Pick<RenderPlan, "cuts">, { frames, rate }: Pick<Output, "frames" | "rate">) {
   const fps = framesPerSecond(rate);
   const [least, most] = [Math.round(LEAST_SECONDS * fps), Math.round(MOST_SECONDS * fps)];
@@ -36,7 +36,7 @@ export function partsOf({ cuts = [] }: Pick<RenderPlan, "cuts">, { frames, rate 
   frames.forEach(({ frame }, i) => {
     if (i === 0) return;
     const before = frames[i - 1]!.frame;
-    // A range that is left out between two frames is a border as well.
+    // A range left out between two frames is a border as well.
     const isBorder = frame > before + 1 || (frame > before && starts.has(frame));
     const length = i - from;
     if ((isBorder && length >= least) || length >= most) {
@@ -48,10 +48,10 @@ export function partsOf({ cuts = [] }: Pick<RenderPlan, "cuts">, { frames, rate 
   return parts;
 }
 
-/** The version of how frames are made and encoded: parts of another one are made again. */
+/** Version of rendering and encoding: parts of another one are made again. */
 const RENDER_VERSION = 1;
 
-/** What a part is made of, as a word: the same word stands for the same pictures. */
+/** A digest of everything that determines a part: equal digests stand for equal pictures. */
 export function digestOf(
   plan: RenderPlan,
   { rate, depth }: Pick<Output, "rate" | "depth">,
@@ -84,21 +84,20 @@ export function digestOf(
 }
 
 export interface PartsOptions {
-  /** The folder in which parts are kept. */
+  /** Folder of the parts. */
   folder: string;
-  /** What tells the film's file from any other. */
+  /** Identifies the film's file. */
   film: string;
-  /** How many frames are there. */
+  /** Called with the number of frames done. */
   onProgress: (frames: number) => void;
   signal?: AbortSignal | undefined;
-  /** Which of the parts are made, by their places from 0; all of them if left out. */
+  /** Which of the parts to make, by index; all of them if left out. */
   only?: ((place: number) => boolean) | undefined;
 }
 
 /**
- * Makes the parts that are not there yet. Those that follow one another are decoded in one go.
- *
- * @returns the files of all parts, in order, and how many of them had to be made
+ * Makes the missing parts. Consecutive ones are decoded in one go.
+ * @returns the files of all parts, in order, and how many of them were made
  */
 export async function makeParts(
   plan: RenderPlan,
@@ -122,7 +121,7 @@ export async function makeParts(
     await makeRun(plan, output, maker, parts.slice(i, end), { onFrame, signal });
     i = end;
   }
-  // What was used last is kept longest.
+  // Parts used last are kept longest.
   const now = new Date();
   const there = parts.filter((_, place) => only(place));
   await Promise.all(there.map(({ file }) => utimes(file, now, now)));
@@ -130,7 +129,7 @@ export async function makeParts(
   return { files, made: missing.filter(Boolean).length };
 }
 
-/** Makes parts that follow one another. */
+/** Makes consecutive parts. */
 async function makeRun(
   plan: RenderPlan,
   output: Output,
@@ -168,10 +167,10 @@ async function makeRun(
   }
 }
 
-/** A file as a list names it: from the root on, since names in a list are read from the list's folder; in quotes. */
+/** A file's name in a list: absolute, since names in a list are relative to its folder; in quotes. */
 const quoted = (file: string): string => `'${resolve(file).replaceAll("'", "'\\''")}'`;
 
-/** Writes the list of parts that ffmpeg reads as one. */
+/** Writes the list of parts for ffmpeg's concat demuxer. */
 export async function writePartList(
   list: string,
   files: readonly { file: string; frames: number }[],
@@ -183,7 +182,7 @@ export async function writePartList(
   await writeFile(list, ["ffconcat version 1.0", ...lines, ""].join("\n"));
 }
 
-/** Removes the parts that were not used for so long. */
+/** Removes parts that have not been used for some time. */
 export async function forgetParts(folder: string, keptMs: number, now = Date.now()): Promise<void> {
   for (const name of await readdir(folder).catch(() => [])) {
     const file = join(folder, name);

@@ -10,36 +10,36 @@ import type { FilmFile } from "../film-file";
 import type { OwnContents } from "../own/load-pictures.server";
 
 export interface RenderPlan extends FilmFile {
-  /** Size of the picture to write; both sides even. */
+  /** Size of the rendered picture; both sides even. */
   target: Size;
-  /** The parts of the film to render, in order and apart from each other. */
+  /** The ranges of the film to render, in order and disjoint. */
   ranges: readonly FrameRange[];
   /** What is shown at each frame of the ranges. */
   shown: ShownAt;
-  /** Frames at which shots begin: nothing is mixed across them, and what is rendered is made of parts between them. */
+  /** First frames of shots: nothing is blended across them, and parts begin there. */
   cuts?: readonly number[];
-  /** The editor's own files that are in it. */
+  /** The editor's own files in it. */
   own?: OwnContents;
-  /** A SubRip file whose captions go along as a track of text that players can show. */
+  /** A SubRip file of captions, for a text track. */
   captions?: string;
-  /** What is heard in the ranges; null or left out where it is the film alone. */
+  /** The sound of the ranges; null or left out where it is the film alone. */
   heard?: readonly HeardIn[] | null;
   output: OutputSettings;
 }
 
-/** What a plan comes to: its format, its rate, and the frames that are written. */
+/** The output of a plan: format, rate, and frames. */
 export interface Output {
   format: OutputFormat;
   rate: Rate;
-  /** Bits of a sample. */
+  /** Bits per sample. */
   depth: BitDepth;
   frames: readonly RetimedFrame[];
 }
 
-// A plan does not change, and an hour has a hundred thousand frames to lay.
+// Plans are immutable, and an hour has a hundred thousand frames.
 const outputs = new WeakMap<RenderPlan, Output>();
 
-/** What a plan comes to. */
+/** The output of a plan. */
 export function outputOf(plan: RenderPlan): Output {
   const known = outputs.get(plan) ?? laidOut(plan);
   outputs.set(plan, known);

@@ -23,9 +23,9 @@ import { type Output, outputOf, type RenderPlan } from "./plan";
 import { renderWithin } from "./two-passes.server";
 import { filmErrors } from "~/texts/film-errors";
 
-/** What a render did. */
+/** Result of a render. */
 export interface Rendered {
-  /** Parts of the picture that were made; what there was already was used. */
+  /** Number of parts of the picture that were made; existing ones were reused. */
   made: number;
   parts: number;
 }
@@ -57,16 +57,15 @@ async function renderInParts(
   });
 }
 
-/** One of several shares of the parts of a render, which are made on several machines: from 1. */
+/** One of several shares of the parts of a render, made on several machines: from 1. */
 export interface Share {
   number: number;
   of: number;
 }
 
 /**
- * Makes one share of the parts of a plan and joins nothing: whoever renders the plan when all shares are there has them.
- *
- * @throws FilmError for a format that is not made of parts
+ * Makes one share of the parts of a plan and joins nothing: a render of the plan uses them once all shares exist.
+ * @throws FilmError for a format that is not made in parts
  */
 export async function renderShare(
   plan: RenderPlan,
@@ -96,7 +95,7 @@ export async function renderShare(
   }
 }
 
-/** A picture per frame, numbered from 1, in an archive. */
+/** One picture per frame, numbered from 1, in an archive. */
 async function renderPictures(
   plan: RenderPlan,
   target: string,
@@ -115,7 +114,7 @@ async function renderPictures(
   });
 }
 
-/** A short loop with colours of its own: they are chosen in a first run over all frames. */
+/** A short loop with its own palette, chosen in a first pass over all frames. */
 async function renderGif(plan: RenderPlan, target: string, maker: FrameMaker, colours: number, options: RenderOptions) {
   const output = outputOf(plan);
   await withFolderBeside(target, async (folder) => {
@@ -137,8 +136,7 @@ async function renderGif(plan: RenderPlan, target: string, maker: FrameMaker, co
 
 /**
  * Renders ranges of a film into a file: every frame is composed of its panes, each at its own sub-pixel place, and encoded
- * as the format says, with square pixels and Rec.709 tags; the sound goes along.
- *
+ * by the format, with square pixels and Rec.709 tags, and with sound.
  * @returns when the file is complete; `target` is overwritten
  */
 export async function renderFilm(plan: RenderPlan, target: string, options: RenderOptions = {}): Promise<Rendered> {

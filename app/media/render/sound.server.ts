@@ -1,4 +1,4 @@
-/** What is heard in a render, in step with its picture, and as loud as it is wanted. */
+/** The sound of a render, in sync with its picture, at the wanted loudness. */
 import { frameToSeconds } from "~/core/time/rate";
 import type { OutputFormat } from "~/core/formats/output-formats";
 import { withScratchFile } from "~/disk/write-aside.server";
@@ -9,7 +9,7 @@ import type { OwnPictures } from "../own/own-pictures.server";
 import { measureLoudness } from "../loudness.server";
 import type { RenderPlan } from "./plan";
 
-/** Input and output arguments of a sound whose inputs come after one of the picture; empty output for none. */
+/** Input and output arguments of a sound whose inputs follow one for the picture; empty output for none. */
 export interface SoundArguments {
   input: readonly string[];
   output: readonly string[];
@@ -28,7 +28,7 @@ function joinedSound({ info, ranges }: RenderPlan, sampleRate: number): string {
   return [split, ...parts, `${labels}concat=n=${ranges.length}:v=0:a=1[sound]`].join(";");
 }
 
-/** The sound as it is, for a format. */
+/** The sound for a format, without a change of loudness. */
 function plainSound(plan: RenderPlan, format: OutputFormat, { moving }: OwnPictures): SoundArguments {
   const { file, info, ranges, heard } = plan;
   const { sound, sampleRate } = format;
@@ -45,7 +45,7 @@ function plainSound(plan: RenderPlan, format: OutputFormat, { moving }: OwnPictu
   const range = ranges[0]!;
   const map = ["-map", soundStream(1, info)];
   const whole = range.start === 0 && range.end === info.frames;
-  // As it is in the film, where nothing has to be moved.
+  // Copied from the film where nothing has to be moved.
   const copy =
     whole && soundBeginsWithPicture(info) && format.soundsAsTheyAre.has(info.audio.codec) && info.grid.fileStart === 0;
   if (copy) return { input: reading(file), output: [...map, "-c:a", "copy"] };
@@ -55,15 +55,12 @@ function plainSound(plan: RenderPlan, format: OutputFormat, { moving }: OwnPictu
   };
 }
 
-/** Peaks of what is made louder stay below this, in dB of full scale, between samples too. */
+/** Highest true peak of amplified sound, in dB of full scale. */
 const MOST_PEAK = -1;
-/** Samples a second at which peaks between samples are samples. */
+/** Sample rate at which true peaks are samples. */
 const OVERSAMPLED = 192_000;
 
-/**
- * Filters that bring a sound to a loudness by one gain for all of it, as EBU R 128 has it; where peaks would pass −1 dBTP,
- * a limiter holds them.
- */
+/** Filters that set the loudness of a sound by one constant gain, as in EBU R 128; a limiter holds peaks above −1 dBTP. */
 export function levelling(wanted: number, { loudness, peak }: { loudness: number; peak: number }, sampleRate: number) {
   const gain = wanted - loudness;
   const limit = 10 ** (MOST_PEAK / 20);
@@ -80,10 +77,8 @@ export function levelling(wanted: number, { loudness, peak }: { loudness: number
 }
 
 /**
- * Lets `work` have the arguments of a plan's sound. One that is to be brought to a loudness is written to a file first and
- * measured.
- *
- * @param folder in which that file may lie as long
+ * Gives `work` the arguments of a plan's sound. For a set loudness it is first written to a file and measured.
+ * @param folder for that temporary file
  */
 export async function withSound<T>(
   plan: RenderPlan,
@@ -109,7 +104,7 @@ export async function withSound<T>(
     written.stdout.resume();
     await written.done;
     const measured = await measureLoudness(file, signal);
-    // Silence has no loudness that could be brought to another.
+    // Silence has no loudness to be changed.
     const filter = measured ? ["-af", levelling(loudness, measured, format.sampleRate)] : [];
     return work({ input: ["-f", "w64", "-i", writing(file)], output: ["-map", "1:a:0", ...filter, ...format.sound!] });
   });

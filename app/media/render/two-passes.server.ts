@@ -1,4 +1,4 @@
-/** Renders to a file that must not be larger than so much: in two passes, the first of which finds out what is hard to encode. */
+/** Renders to a file with a size limit, in two passes: the first finds out what is hard to encode. */
 import { stat } from "node:fs/promises";
 import { join } from "node:path";
 import { frameToSeconds } from "~/core/time/rate";
@@ -12,16 +12,16 @@ import { filmErrors } from "~/texts/film-errors";
 
 const t = filmErrors.encoding;
 
-/** What the container and an encoder that misses its mark take of it. */
+/** Share reserved for the container and for an encoder that exceeds its target. */
 const SPARE = 0.03;
-/** Bits a second of sound, at the most. */
+/** Most bits of sound per second. */
 const SOUND_BITS = 200_000;
-/** With fewer bits for a pixel nothing can be made out. */
+/** Bits per pixel below which nothing is recognisable. */
 const LEAST_BITS_PER_PIXEL = 0.004;
-/** A file that is still too large is encoded again, so many times. */
+/** Number of attempts for a file that is too large. */
 const TRIES = 3;
 
-/** Arguments of a rate in the place of a quality: encoders take one or the other. */
+/** Options for a bit rate instead of a quality: encoders take one or the other. */
 const atRate = (bits: number): string[] => [
   "-b:v",
   String(Math.round(bits)),
@@ -73,7 +73,7 @@ export async function renderWithin(
       await joinSound(plan, ["-f", "nut", "-i", writing(picture)], target, maker.pictures, folder, signal);
       const { size } = await stat(target);
       if (size <= most) return;
-      // What is not the picture stays as large as it is.
+      // Everything except the picture keeps its size.
       const pictureBytes = (await stat(picture)).size;
       bits *= ((1 - SPARE / 2) * (most - (size - pictureBytes))) / pictureBytes;
     }

@@ -1,4 +1,4 @@
-/** What lies behind the panes, in planes of 4:2:0. */
+/** Backdrops in 4:2:0 planes. */
 import { clamped } from "~/core/numbers/clamped";
 import { type Backdrop, blur, blurRadius } from "~/core/composition/backdrop";
 import { yuvOf } from "~/core/composition/colour";
@@ -9,11 +9,11 @@ import type { Samples } from "~/core/image/bit-depth";
 export interface Plane {
   samples: Samples;
   size: Size;
-  /** Levels of a sample that are one of 8 bits. */
+  /** Levels per level of 8 bits. */
   step: number;
 }
 
-/** Levels of 8 bits that stand for black and for no colour. */
+/** 8-bit levels of black and of no colour. */
 export const ZERO = [16, 128, 128] as const;
 
 export function paintColour(planes: readonly Plane[], colour: string): void {
@@ -21,7 +21,7 @@ export function paintColour(planes: readonly Plane[], colour: string): void {
   planes.forEach(({ samples, step }, plane) => samples.fill(Math.round(step * levels[plane]!)));
 }
 
-/** From one colour at the top to another at the foot. */
+/** A gradient from one colour at the top to another at the foot. */
 export function paintGradient(planes: readonly Plane[], { top, foot }: { top: string; foot: string }): void {
   const [from, to] = [yuvOf(top), yuvOf(foot)];
   planes.forEach(({ samples, step, size: { width, height } }, plane) => {
@@ -33,8 +33,8 @@ export function paintGradient(planes: readonly Plane[], { top, foot }: { top: st
 }
 
 /**
- * The pixels of a part of a line that are seen at each pixel of the line, if the part's borders are mirrors; its own are
- * those from `first` to before `end`, which it covers wholly.
+ * The pixels of a part of a line seen at each pixel of the line, reflected at the part's borders; its own are those from
+ * `first` to before `end`, which it covers wholly.
  */
 function reflections(start: number, length: number, line: number): { seen: Int32Array; first: number; end: number } {
   const [first, end] = [Math.max(0, Math.ceil(start)), Math.min(line, Math.floor(start + length))];
@@ -47,10 +47,9 @@ function reflections(start: number, length: number, line: number): { seen: Int32
 }
 
 /**
- * Continues what is in a part of a plane beyond its borders as if they were mirrors, and darkens that.
- *
+ * Continues a part of a plane reflected beyond its borders, and darkens that.
  * @param part in the plane's pixels
- * @param zero the level of 8 bits that stands for black, or for no colour
+ * @param zero the 8-bit level of black, or of no colour
  */
 export function paintMirrored(
   { samples, step, size: { width, height } }: Plane,

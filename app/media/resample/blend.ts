@@ -1,20 +1,20 @@
-/** Laying a pane over what is there, in one plane. */
+/** Lays a pane over one plane. */
 import { edgeOf } from "~/core/composition/edge";
 import type { Pane } from "~/core/composition/composition";
 import type { Size } from "~/core/geometry/box";
 import type { Samples } from "~/core/image/bit-depth";
 import type { Plane } from "./backdrop";
 
-/** The part of a plane's pixels that a pane touches, in whole pixels, and how much of each border it covers. */
+/** The part of a plane's pixels that a pane touches, in whole pixels, and its cover at both borders. */
 export interface Extent {
   from: number;
   count: number;
-  /** Shares of the first and the last of them, 0 to 1. */
+  /** Cover of the first and the last of them, 0 to 1. */
   first: number;
   last: number;
 }
 
-/** What a pane that begins and ends between pixels touches. */
+/** The pixels touched by a pane that begins and ends between pixels. */
 export function extentOf(start: number, length: number, limit: number): Extent {
   const [low, high] = [Math.max(0, start), Math.min(limit, start + length)];
   const from = Math.floor(low);
@@ -23,7 +23,7 @@ export function extentOf(start: number, length: number, limit: number): Extent {
   return { from, count: to - from, first: share(from), last: share(to - 1) };
 }
 
-/** Lays a pane's pixels over a plane, those on its borders as far as it covers them. */
+/** Lays a pane's pixels over a plane, with those on its borders in proportion to their cover. */
 export function layOver({ samples, size }: Plane, made: Samples, x: Extent, y: Extent): void {
   const shareOf = ({ count, first, last }: Extent, i: number) => (i === 0 ? first : i === count - 1 ? last : 1);
   for (let j = 0; j < y.count; j++) {
@@ -47,7 +47,7 @@ export function layOver({ samples, size }: Plane, made: Samples, x: Extent, y: E
 
 const WHOLE = 255;
 
-/** How much of a pane, and of its shadow, is at each pixel of luma and of chroma; bytes, 255 for all. */
+/** Cover of a pane, and of its shadow, at each pixel of luma and chroma; bytes, 255 for full. */
 export interface EdgeMasks {
   cover: Uint8Array[];
   /** Null where there is none. */
@@ -74,7 +74,7 @@ export function edgeMasks({ edge, target }: Pane & Required<Pick<Pane, "edge">>,
   return { cover: masked(cover), shadow: edge.look === "shadow" ? masked(shadow) : null };
 }
 
-/** Darkens a plane as far as a mask says; `zero` is the level of 8 bits without light or colour. */
+/** Darkens a plane by a mask; `zero` is the 8-bit level without light or colour. */
 export function darken({ samples, step }: Plane, mask: Uint8Array, zero: number): void {
   const black = step * zero;
   for (let i = 0; i < samples.length; i++) {
@@ -83,7 +83,7 @@ export function darken({ samples, step }: Plane, mask: Uint8Array, zero: number)
   }
 }
 
-/** Lays a pane's pixels over a plane as far as a mask of the plane says. */
+/** Lays a pane's pixels over a plane by a mask of the plane. */
 export function layOverMasked({ samples, size }: Plane, made: Samples, x: Extent, y: Extent, mask: Uint8Array): void {
   for (let j = 0, from = 0; j < y.count; j++) {
     for (let i = 0, to = (y.from + j) * size.width + x.from; i < x.count; i++, to++, from++) {

@@ -7,8 +7,8 @@ function eightOf<T>(at: usize): v128 {
 
 /**
  * A separable resampling of one plane with given weights, which are 16-bit with 14 fractional bits and sum to 1 for each
- * output pixel. Strides are in samples. The row buffer and the source have 16 bytes to spare at their ends, since loads go
- * eight samples at a time.
+ * output pixel. Strides are in samples. The row buffer and the source have 16 spare bytes at their ends, since loads are of
+ * eight samples.
  */
 @unmanaged
 class Resampling {
@@ -32,8 +32,8 @@ class Resampling {
 }
 
 /**
- * For each output row, `vTaps` source rows are mixed into a row of 16-bit values with 6 fractional bits, or 4 where samples
- * have 10 bits; from that row, each output pixel is the sum of `hTaps` neighbours.
+ * For each output row, `vTaps` source rows are mixed into a row of 16-bit values with 6 fractional bits, or 4 for 10-bit
+ * samples; from that row, each output pixel is the sum of `hTaps` neighbours.
  */
 function resample<T>(plane: Resampling): void {
   const sourceStride = plane.sourceStride;
@@ -89,18 +89,18 @@ function resample<T>(plane: Resampling): void {
   }
 }
 
-/** x / 255, rounded, of eight values up to 255 × 255. */
+/** x / 255, rounded, for eight values up to 255 × 255. */
 function by255(x: v128): v128 {
   const rounded = i16x8.add(x, i16x8.splat(128));
   return i16x8.shr_u(i16x8.add(rounded, i16x8.shr_u(rounded, 8)), 8);
 }
 
-/** x / 255, rounded, of four values up to 255 × 1023: they are divided by 65536 / 257, which is 255.004. */
+/** x / 255, rounded, for four values up to 255 × 1023: divided by 65536 / 257, which is 255.004. */
 function wideBy255(x: v128): v128 {
   return i32x4.shr_u(i32x4.add(i32x4.mul(x, i32x4.splat(257)), i32x4.splat(32768)), 16);
 }
 
-/** What is left of eight samples of 10 bits below, with four times as much over it; `left` and `over` are of 8 bits. */
+/** The rest of eight 10-bit samples below, with four times as much over it; `left` and `over` are of 8 bits. */
 function mixed10(below: v128, left: v128, over: v128): v128 {
   const low = wideBy255(i32x4.extmul_low_i16x8_u(below, left));
   const high = wideBy255(i32x4.extmul_high_i16x8_u(below, left));
@@ -108,10 +108,9 @@ function mixed10(below: v128, left: v128, over: v128): v128 {
 }
 
 /**
- * Samples that are laid over a plane: each is `made` with what is left of the plane by `cover`, both times `opacity`.
- *
- * `made` is premultiplied by `cover`; both are bytes, also over samples of 10 bits. Up to 8 samples beyond the end of the
- * plane are read, and written as they were.
+ * Samples laid over a plane: each is `made` with the rest of the plane by `cover`, both times `opacity`. `made` is
+ * premultiplied by `cover`; both are bytes, also over 10-bit samples. Up to 8 samples beyond the end of the plane are read,
+ * and written unchanged.
  */
 @unmanaged
 class Blending {
@@ -120,7 +119,7 @@ class Blending {
   targetStride: i32;
   made: usize;
   cover: usize;
-  /** Bytes of a row of both, a multiple of 8, of which those beyond the width are 0. */
+  /** Bytes per row of both, a multiple of 8; those beyond the width are 0. */
   stride: i32;
   height: i32;
   /** 0 to 255. */
@@ -137,7 +136,7 @@ function blend<T>(plane: Blending): void {
   for (let y = 0; y < plane.height; y++) {
     for (let x = 0; x < stride; x += 8) {
       const covered = v128.load_ext<u8>(cover + <usize>x);
-      // Most of what is around letters is empty.
+      // Most of the area around letters is empty.
       if (!v128.any_true(covered)) continue;
       const at = target + <usize>x * sizeof<T>();
       const left = i16x8.sub(whole, by255(i16x8.mul(covered, share)));

@@ -13,18 +13,18 @@ export interface PlaneAt {
 
 type Exports = Record<"resample8" | "resample10" | "blend8" | "blend10", (job: number) => void>;
 
-/** 32-bit numbers of the longest job that the kernel is given. */
+/** 32-bit numbers of the kernel's longest job. */
 const JOB_LENGTH = 16;
 
 /** Bytes that the kernel may read beyond the end of a buffer. */
 const SPARE = 64;
 const align = (bytes: number) => (bytes + 63) & ~63;
 
-/** Finds places for buffers, one after another. */
+/** Allocates buffers, one after another. */
 export class Layout {
-  /** Bytes that are taken. */
+  /** Bytes allocated. */
   bytes = 1024;
-  /** Where the kernel finds what it is to do. */
+  /** Address of the kernel's job. */
   readonly job = this.take(4 * JOB_LENGTH);
 
   constructor(readonly depth: BitDepth) {}
@@ -49,7 +49,7 @@ export class Layout {
   }
 }
 
-/** The kernel with as much memory as a layout takes. */
+/** The kernel with as much memory as a layout needs. */
 export class Kernel {
   readonly buffer: ArrayBuffer;
   private readonly exports: Exports;

@@ -1,4 +1,4 @@
-/** The weights with which a pane is made, kept in the kernel's memory for as long as it stands still. */
+/** The weights of a pane, kept in the kernel's memory for as long as it does not move. */
 import type { Pane } from "~/core/composition/composition";
 import { type Box, sameBox, type Size } from "~/core/geometry/box";
 import { type Extent, extentOf } from "./blend";
@@ -8,7 +8,7 @@ import { fillWeights, tapsFor } from "./weights";
 interface Axis {
   starts: number;
   weights: number;
-  /** Weights of each sample, and how many there is room for. */
+  /** Weights per sample, and capacity. */
   taps: number;
   mostTaps: number;
   /** The source samples that take part; starts count from the first of them. */
@@ -18,11 +18,11 @@ interface Axis {
 
 export interface PaneTable {
   axes: Record<"lumaX" | "lumaY" | "chromaX" | "chromaY", Axis>;
-  /** What they are filled for. */
+  /** The pane that they are filled for. */
   pane: Pick<Pane, "source" | "target"> | null;
 }
 
-/** Takes room for the weights of panes of up to the size of a frame, of so many samples each. */
+/** Allocates tables for the weights of panes up to the size of a frame, with some weights per sample. */
 export function takeTable(layout: Layout, { width, height }: Size, taps: number): PaneTable {
   const axis = (length: number): Axis => ({
     starts: layout.take(length * 4),
@@ -41,7 +41,7 @@ export function takeTable(layout: Layout, { width, height }: Size, taps: number)
   return { axes, pane: null };
 }
 
-/** The pixels of a plane that a box of a picture touches. */
+/** The pixels of each plane that a box of a picture touches. */
 export function extentsIn(planes: readonly PlaneAt[], box: Box, plane: number): [Extent, Extent] {
   const { width, height } = planes[plane]!.size;
   const of = plane === 0 ? 1 : 2;
@@ -65,8 +65,7 @@ function fillAxis(
 }
 
 /**
- * Fills a table for the pixels that a pane touches, unless it is what it was filled for last.
- *
+ * Fills a table for the pixels that a pane touches, unless it is filled for that pane already.
  * @param buffer the kernel's memory
  */
 export function fillTable(

@@ -15,38 +15,38 @@ import { extentsIn, fillTable, type PaneTable, takeTable } from "./pane-table";
 import { tapsFor } from "./weights";
 
 interface Table extends PaneTable {
-  /** With what they were made for. */
+  /** With the pane that they were made for. */
   masks?: { of: string; masks: EdgeMasks };
 }
 
-/** A pane may reduce the source so many times as much as the whole picture in the target does. */
+/** Strongest reduction in a pane, relative to that of the whole picture in the target. */
 const MOST_REDUCTION = 8;
-/** Bytes that a row of what is laid over the frame may have more than the frame. */
+/** Bytes by which a row of an overlay may exceed the frame's. */
 const ROW_END = 8;
 const BLACK = "#000000";
 
-/** Gives what a picture of the editor's own shows in its pane, to be laid over the frame. */
+/** Gives planes of the editor's own pictures in panes, to be laid over the frame. */
 export interface PictureProvider {
-  /** @param colour what is behind it */
+  /** @param colour behind it */
   planes(pane: Pane, colour: string): readonly OverlayPlane[];
 }
 const NO_PICTURES: PictureProvider = { planes: () => [] };
 
 export interface ResamplerOptions {
-  /** Panes of a composition, at the most; as many as there can be if left out. */
+  /** Most panes of a composition; the largest possible number if left out. */
   panes?: number;
   pictures?: PictureProvider;
-  /** Bits of the samples of what comes in and of what goes out; 8 if left out. */
+  /** Bits per sample of input and output; 8 if left out. */
   depth?: BitDepth;
 }
 
-/** How many times a picture is reduced to be as wide, and as high, as another. */
+/** Reduction from one size to another, horizontally and vertically. */
 const reductionOf = (from: Size, to: Size): [number, number] => [from.width / to.width, from.height / to.height];
 
 /**
- * Makes frames of compositions: takes each pane out of a planar 4:2:0 frame and scales it to its place in the target,
- * with sub-pixel accuracy on both sides. Write a frame into `source`, call `compose`, and read `target`; both are the bytes
- * of all planes.
+ * Makes frames of compositions: takes each pane out of a planar 4:2:0 frame and scales it to its place in the target, with
+ * sub-pixel accuracy on both sides. Write a frame into `source`, call `compose`, and read `target`; both are the bytes of
+ * all planes.
  */
 export class Resampler {
   readonly source: Uint8Array;
@@ -57,15 +57,15 @@ export class Resampler {
   private readonly row: number;
   private readonly sources: PlaneAt[];
   private readonly targets: PlaneAt[];
-  /** A picture that is made blurred, reduced. */
+  /** The reduced picture for a blurred backdrop. */
   private readonly reduced: PlaneAt[];
-  /** Where a pane is made that does not cover the frame, before it is laid over what is there. */
+  /** Buffer for a pane that does not cover the frame, before it is laid over the rest. */
   private readonly scratch: number;
-  /** How much of what is laid over the frame covers it. */
+  /** Buffer for the cover of an overlay. */
   private readonly cover: number;
-  /** Weights of each pane, with what they are for: a pane that stands still needs them once. */
+  /** Weights of each pane; a pane that does not move needs them once. */
   private readonly tables: Table[];
-  /** The same for what is reduced, and for what is made large again. */
+  /** The same for reducing a picture, and for enlarging it again. */
   private readonly reducing: Table;
   private readonly enlarging: Table;
 
@@ -81,7 +81,7 @@ export class Resampler {
     this.sources = layout.takePlanes(picture);
     this.targets = layout.takePlanes(output);
     this.reduced = layout.takePlanes(small);
-    // A plane of what is laid over the frame has room for the end of a row.
+    // A plane of an overlay has room for the end of a row.
     const scratch = (output.width + ROW_END) * output.height * this.sampleBytes;
     this.scratch = layout.take(scratch);
     this.cover = layout.take(scratch);
@@ -125,17 +125,17 @@ export class Resampler {
     );
   }
 
-  /** Makes all of a picture from another one. */
+  /** Resamples a whole picture. */
   private resample(table: Table, source: Box, from: readonly PlaneAt[], to: readonly PlaneAt[]): void {
     fillTable(table, this.kernel.buffer, { source, target: wholeOf(to[0]!.size) }, from, to);
     for (const [plane, { at, size }] of to.entries()) this.resamplePlane(plane, table.axes, from, at, size);
   }
 
-  /** Makes a pane and lays it over what is there. */
+  /** Makes a pane and lays it over the rest. */
   private layOver(table: Table, pane: Pane): void {
     fillTable(table, this.kernel.buffer, pane, this.sources, this.targets);
     const masks = pane.edge && !isPlain(pane.edge) ? this.masksOf(table, { ...pane, edge: pane.edge }) : null;
-    // Where it begins and ends with samples of chroma, it has nothing to be blended with.
+    // A pane that begins and ends with chroma samples needs no blending.
     const { x: left, y: top, width, height } = pane.target;
     const isOnSamples = !masks && [left, top, width, height].every((side) => side % 2 === 0) && left >= 0 && top >= 0;
     this.kernel.planes(this.targets).forEach((frame, plane) => {
@@ -155,7 +155,7 @@ export class Resampler {
     });
   }
 
-  /** Of a pane that stands still they are made once. */
+  /** Made once for a pane that does not move. */
   private masksOf(table: Table, pane: Pane & Required<Pick<Pane, "edge">>): EdgeMasks {
     const { look, corner } = pane.edge;
     const { x, y, width, height } = pane.target;
@@ -164,7 +164,7 @@ export class Resampler {
     return table.masks.masks;
   }
 
-  /** Fills the frame with what lies behind a pane. */
+  /** Fills the frame with the backdrop behind a pane. */
   private paint({ look, source, own }: NonNullable<Composition["backdrop"]>, { source: part, target }: Pane): void {
     switch (look.kind) {
       case "colour":
@@ -191,7 +191,7 @@ export class Resampler {
     }
   }
 
-  /** Lays a picture of the editor's own over what is there; one that is not there leaves it. */
+  /** Lays one of the editor's own pictures over the rest; a missing one leaves it. */
   private lay(pane: Pane, colour: string): void {
     this.blend(this.pictures.planes(pane, colour), 1);
   }
@@ -200,7 +200,7 @@ export class Resampler {
   compose(composition: Composition): void {
     const { panes, backdrop } = composition;
     if (panes.length > this.tables.length) throw new Error("there are more panes than were to be expected");
-    // What lies behind a pane that covers all of the frame is not seen.
+    // Everything behind a pane that covers the whole frame is hidden.
     const covering = panes.findLastIndex((pane) => coversAll(composition, pane));
     if (covering < 0 && backdrop) this.paint(backdrop, panes[0]!);
     else if (covering < 0) paintColour(this.kernel.planes(this.targets), BLACK);
@@ -217,9 +217,8 @@ export class Resampler {
 
   /**
    * Lays planes over the frame in `target`.
-   *
    * @param opacity 0 to 1
-   * @param by how far they are moved, in even pixels; what leaves the frame above or below is cut off
+   * @param by offset in even pixels; what leaves the frame above or below is cut off
    */
   blend(planes: readonly OverlayPlane[], opacity: number, by: Point = { x: 0, y: 0 }, mode: Blend = "normal"): void {
     if (planes.length === 0) return;

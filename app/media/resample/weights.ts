@@ -1,6 +1,6 @@
-/** Weights of a resampling, as the kernel takes them: a sharper one where a picture is enlarged than where it is reduced. */
+/** Weights of a resampling for the kernel: a sharper filter for enlarging than for reducing. */
 
-/** Catmull-Rom: the cubic that reproduces parabolas, so nothing overshoots more than it must (a = −1/2). */
+/** Catmull-Rom: the cubic that reproduces parabolas, with the least overshoot (a = −1/2). */
 function cubic(distance: number): number {
   const x = Math.abs(distance);
   if (x < 1) return (1.5 * x - 2.5) * x * x + 1;
@@ -9,10 +9,10 @@ function cubic(distance: number): number {
 }
 
 /**
- * Cubic convolution over six samples (Keys, 1981, equation 25): it reproduces cubics, so that what moves by a part of a pixel
- * is where it should be, as Lanczos does not, and it is nearly as sharp. Of photographs that were reduced and enlarged again
- * it gives back more than the cubic over four (`./glad-pan bench render --only filters`), and takes no longer: there is room
- * for eight samples.
+ * Cubic convolution over six samples (Keys, 1981, equation 25): it reproduces cubics, so that sub-pixel shifts are exact,
+ * as they are not with Lanczos, and it is nearly as sharp. From photographs that were reduced and enlarged again it
+ * restores more than the cubic over four samples (`./glad-pan bench render --only filters`), and takes no longer: there is
+ * room for eight.
  */
 function sixPoint(distance: number): number {
   const x = Math.abs(distance);
@@ -21,15 +21,15 @@ function sixPoint(distance: number): number {
   if (x < 3) return ((1 / 12) * x - 2 / 3) * x * x + (7 / 4) * x - 3 / 2;
   return 0;
 }
-/** How far from a place samples count in it. */
+/** Distance within which samples count. */
 const SIX_POINT_REACH = 3;
 
 const UNIT = 1 << 14;
 
 /**
- * Weights of a 1-D resampling. Output sample i lies at `start + (i + 0.5) · step` in the source, where the
- * sample k lies at k + 0.5; positions beyond the edge repeat the edge. Writes the first source index and
- * `taps` weights of each output sample; a sample's weights sum to exactly 2^14.
+ * Weights of a 1-D resampling. Output sample i lies at `start + (i + 0.5) · step` in the source, where the sample k lies at
+ * k + 0.5; positions beyond the edge repeat the edge. Writes the first source index and `taps` weights of each output
+ * sample; a sample's weights sum to exactly 2^14.
  */
 export function fillWeights(
   starts: Int32Array,
@@ -68,5 +68,5 @@ export function fillWeights(
   }
 }
 
-/** Taps that a step needs: a cubic spans four samples, more when it reduces, six when it enlarges; a multiple of eight. */
+/** Taps needed for a step: a cubic spans four samples, more when it reduces, six when it enlarges; a multiple of eight. */
 export const tapsFor = (step: number): number => Math.ceil((4 * Math.max(1, step) + 1) / 8) * 8;

@@ -1,4 +1,4 @@
-/** Draws layers, on the desk as on the server, and says where they are. */
+/** Draws layers, on the desk and on the server, and computes their places. */
 import { assertNever } from "../../basics/assert-never";
 import type { Box, Size } from "../../geometry/box";
 import { channelsOf } from "../colour";
@@ -9,36 +9,36 @@ import { softReach } from "./soften";
 import { type SafeArea, safeBox, USUAL_SAFE_AREA } from "./safe-area";
 import { type TextBlock, textBlock } from "./text-block";
 
-/** The darkest shadow: how far it is blurred, how far below it lies, both in em, and how dark it is. */
+/** The darkest shadow: blur and vertical offset in em, and its opacity. */
 const SHADOW = { blur: 0.22, below: 0.05, alpha: 0.85 };
-/** A shadow is to be seen this far beyond what it is of, in times of its blur. */
+/** Visible reach of a shadow beyond its layer, as a multiple of its blur. */
 const SHADOW_REACH = 1.5;
-/** Roundest corner, as a share of the shorter side. */
+/** Greatest corner radius, as a share of the shorter side. */
 const ROUNDEST = 0.5;
 
-/** Gives a picture as the pen takes it; null where it is not there, or not yet. */
+/** A picture as the pen draws it; null where it is missing or has not loaded. */
 export type PictureSource = (picture: Picture) => object | null;
 
-/** What a layer is drawn in. */
+/** What a layer is placed in. */
 export interface LayerGround {
   /** Size of the version. */
   frame: Size;
   safe: SafeArea;
 }
 
-/** What the layers of a version are drawn in. */
+/** What the layers of a version are placed in. */
 export const groundOf = ({ width, height, safeArea }: Size & { safeArea: SafeArea | null }): LayerGround => ({
   frame: { width, height },
   safe: safeArea ?? USUAL_SAFE_AREA,
 });
 
-/** A layer where it is. */
+/** A layer with its place. */
 export interface PlacedLayer {
   /** In pixels of the frame. */
   box: Box;
-  /** All that it paints: with outline and shadow, which reach beyond the box. */
+  /** The area that it paints: outline and shadow reach beyond the box. */
   ink: Box;
-  /** Of a text. */
+  /** Lines of a text. */
   block: TextBlock | null;
 }
 
@@ -49,7 +49,7 @@ const grown = ({ x, y, width, height }: Box, by: number, more = 0): Box => ({
   height: height + 2 * by + more,
 });
 
-/** Size of a layer whose size does not depend on its text, in pixels of the frame. */
+/** Size of a layer that does not depend on its text, in pixels of the frame. */
 export function layerSize(layer: ShapeLayer | PictureLayer, frame: Size): Size {
   const side = Math.min(frame.width, frame.height);
   if (layer.kind === "shape") return { width: layer.width * frame.width, height: layer.height * side };
@@ -57,7 +57,7 @@ export function layerSize(layer: ShapeLayer | PictureLayer, frame: Size): Size {
   return { width, height: (width * layer.picture.height) / layer.picture.width };
 }
 
-/** Where a layer of a size stands in the room that it has. */
+/** Place of a layer of some size in its room. */
 export const boxIn = (room: Box, { x, y }: Pick<Layer, "x" | "y">, { width, height }: Size): Box => ({
   x: room.x + x * (room.width - width),
   y: room.y + y * (room.height - height),
@@ -65,13 +65,12 @@ export const boxIn = (room: Box, { x, y }: Pick<Layer, "x" | "y">, { width, heig
   height,
 });
 
-/** Where a shape is in a frame, in its pixels: for that nothing has to be measured. */
+/** Place of a shape in a frame, in its pixels, for which nothing has to be measured. */
 export const shapeBox = (layer: ShapeLayer, { frame, safe }: LayerGround): Box =>
   boxIn(safeBox(safe, frame), layer, layerSize(layer, frame));
 
 /**
- * Where a layer is in a frame.
- *
+ * Places a layer in a frame.
  * @param pen measures text; its font is changed
  */
 export function placeLayer(layer: Layer, { frame, safe }: LayerGround, pen: Pen): PlacedLayer {
@@ -83,11 +82,11 @@ export function placeLayer(layer: Layer, { frame, safe }: LayerGround, pen: Pen)
   if (layer.kind !== "text") return { box, ink: grown(box, soft), block };
   const { em } = block!;
   const shadow = layer.shadow > 0 ? SHADOW_REACH * SHADOW.blur * em : 0;
-  // Letters may reach beyond the width by which they are measured.
+  // Glyphs may reach beyond their measured width.
   return { box, ink: grown(box, 0.15 * em + layer.outline * em + shadow + soft, SHADOW.below * em), block };
 }
 
-/** What a layer's place is when its box is somewhere else; it stays where there is no room to tell. */
+/** The place of a layer whose box has moved; unchanged on an axis without room. */
 export function placeAt(layer: Pick<Layer, "x" | "y">, box: Box, { frame, safe }: LayerGround): Pick<Layer, "x" | "y"> {
   const room = safeBox(safe, frame);
   const share = (free: number, from: number, before: number) =>
@@ -137,7 +136,7 @@ function drawText(pen: Pen, layer: TextLayer, { box, block }: PlacedLayer): void
     pen.shadowOffsetY = SHADOW.below * em;
   };
   const each = (draw: (text: string, x: number, y: number) => void) => {
-    // On whole pixels: letters are sharp, and do not lie between two places that are as near.
+    // On whole pixels: letters are sharp, and do not change between two almost equal places.
     for (const { text, x, baseline } of lines) draw(text, Math.round(box.x + x), Math.round(box.y + baseline));
   };
   withShadow();
@@ -152,7 +151,7 @@ function drawText(pen: Pen, layer: TextLayer, { box, block }: PlacedLayer): void
   if (layer.highlight) drawHighlight(pen, layer.highlight, box, lines);
 }
 
-/** Draws some letters once more, in a colour of their own. */
+/** Draws some characters again, in their own colour. */
 function drawHighlight(
   pen: Pen,
   { from, to, colour }: NonNullable<TextLayer["highlight"]>,
@@ -169,7 +168,7 @@ function drawHighlight(
   }
 }
 
-/** Draws a layer where it is in the frame, in the frame's pixels; its opacity is for whoever lays it over what is there. */
+/** Draws a layer at its place, in the frame's pixels; its opacity is applied when it is composited. */
 export function drawLayer(pen: Pen, layer: Layer, placed: PlacedLayer, pictureOf: PictureSource = () => null): void {
   pen.save();
   switch (layer.kind) {

@@ -1,13 +1,13 @@
-/** Which layers are there at a frame, and how far each has come or gone. */
+/** The layers at a frame, and how far each has appeared or disappeared. */
 import { clamped } from "../../numbers/clamped";
 import type { Point } from "../../geometry/box";
 import { type FrameRange, inRange } from "../../time/rate";
 import { frameAfter, type PictureAt } from "../picture";
 import type { Layer, Passage } from "./layer";
 
-/** How long a layer takes to come or to go. */
+/** Duration of a layer's entrance or exit. */
 const PASSAGE_SECONDS = 0.4;
-/** How far it comes from when it slides in, as a share of the frame's height. */
+/** Distance of a slide, as a share of the frame's height. */
 const SLIDE_SHARE = 0.06;
 
 /** A layer at a frame. */
@@ -15,13 +15,13 @@ export interface LayerAt {
   layer: Layer;
   /** 0 to 1. */
   opacity: number;
-  /** How far it is from its place, as shares of the frame's sides. */
+  /** Offset from its place, as shares of the frame's sides. */
   shift: Point;
-  /** Of a layer with a picture that moves. */
+  /** Picture of a moving picture layer. */
   picture?: PictureAt;
 }
 
-/** Slow at first and at last (smoothstep). */
+/** Eases in and out (smoothstep). */
 const eased = (share: number): number => share * share * (3 - 2 * share);
 
 const passing = (passage: Passage, share: number): { opacity: number; shift: number } => {
@@ -37,16 +37,15 @@ function movingIn(layer: Layer, seconds: number): Pick<LayerAt, "picture"> {
 }
 
 /**
- * The layers that are there at a frame, from back to front.
- *
- * @param whole from the first frame that is shown to the last: a layer without a range is there in all of it
+ * The layers visible at a frame, from back to front.
+ * @param whole from the first frame shown to the last: the range of a layer without one of its own
  */
 export function layersAt(layers: readonly Layer[], frame: number, whole: FrameRange, fps: number): LayerAt[] {
   return layers.flatMap((layer) => {
     const range = layer.range ?? whole;
     if (!inRange(frame, range)) return [];
     const share = (frames: number) => frames / (PASSAGE_SECONDS * fps);
-    // Half a frame on, so that the first one has something to show.
+    // Half a frame later, so that something is visible at the first.
     const comes = passing(layer.arrives, share(frame - range.start + 0.5));
     const goes = passing(layer.leaves, share(range.end - frame - 0.5));
     const opacity = (layer.opacity / 100) * comes.opacity * goes.opacity;

@@ -1,4 +1,4 @@
-/** What lies above the panes of a version: texts, shapes and pictures. */
+/** Layers above the panes of a version: texts, shapes and pictures. */
 import { z } from "zod";
 import { Id } from "../../basics/ids";
 import { FrameRange } from "../../time/rate";
@@ -11,21 +11,21 @@ import { shapesTexts } from "../../../texts/shapes";
 const t = shapesTexts.layer;
 
 const Percent = z.number().min(0).max(100);
-/** Of the side that it is measured against; a layer may be larger than the frame, but not without end. */
+/** Share of the side that it is measured against; a layer may be larger than the frame, within limits. */
 const Share = ([least, most]: readonly [number, number]) => z.number().min(least).max(most);
 
-/** How a layer's colours meet what is below: instead of it, darkening it as a slide on a slide does, or lightening it. */
+/** Blend mode: normal, darkening as two slides on one another do, or lightening. */
 export const BLENDS = ["normal", "multiply", "screen"] as const;
 export type Blend = (typeof BLENDS)[number];
 
-/** How a layer comes and goes. */
+/** How a layer appears and disappears. */
 export const PASSAGES = ["cut", "fade", "slide"] as const;
 export type Passage = (typeof PASSAGES)[number];
 
-/** Steps of a layer's place are shares of the room that is left beside it, of which there may be little. */
+/** Bound of a layer's place, which is a share of the room left beside it and large where that is small. */
 export const MOST_PLACE = 50;
 
-/** Least and most of what a layer can be made as large as. */
+/** Smallest and largest sizes of layers. */
 export const LIMITS = {
   textSize: [0.01, 0.6],
   textWidth: [0.05, 2],
@@ -37,16 +37,16 @@ const Place = z.number().min(-MOST_PLACE).max(MOST_PLACE);
 
 const Common = z.object({
   id: Id,
-  /** Frames of the film in which it is there; null for all that is shown. */
+  /** Frames of the film in which it is visible; null for everything shown. */
   range: FrameRange.nullable(),
-  /** Where it stands in the safe area: 0 is flush with its left or top, 1 with its right or foot. */
+  /** Place in the safe area: 0 is flush with its left or top, 1 with its right or foot. */
   x: Place,
   y: Place,
   opacity: Percent,
   arrives: z.enum(PASSAGES),
   leaves: z.enum(PASSAGES),
   blend: z.enum(BLENDS).default("normal"),
-  /** How far it is out of focus; 0 for sharp. */
+  /** Blur; 0 for sharp. */
   softness: Percent.default(0),
 });
 
@@ -56,25 +56,25 @@ export const TextLayer = Common.extend({
   kind: z.literal("text"),
   text: z.string().max(MOST_TEXT),
   family: z.enum(FAMILIES),
-  /** Of the editor's own, in the place of the family. */
+  /** One of the editor's own fonts, instead of the family. */
   font: OwnFont.nullable().default(null),
-  /** Height of its letters with what is above and below them (em), as a share of the frame's shorter side. */
+  /** Font size (em), as a share of the frame's shorter side. */
   size: Share(LIMITS.textSize),
   weight: z.int().min(200).max(900),
   colour: Colour,
   align: z.enum(["left", "centre", "right"]),
-  /** Where lines end, as a share of the safe area's width. */
+  /** Line width, as a share of the safe area's width. */
   width: Share(LIMITS.textWidth),
-  /** Around each letter, in em; none if 0. */
+  /** Width around each character, in em; 0 for none. */
   outline: Share([0, 0.2]),
   outlineColour: Colour,
-  /** How dark its shadow is; none if 0. */
+  /** Darkness of its shadow; 0 for none. */
   shadow: Percent,
-  /** What it stands on; nothing if null. */
+  /** Box behind it; null for none. */
   box: z.object({ colour: Colour, opacity: Percent, corner: Percent }).nullable(),
-  /** Whether its letters get smaller until it fits into the safe area. */
+  /** Whether the font shrinks until the text fits the safe area. */
   shrinks: z.boolean(),
-  /** Letters of it, from the first to the one after the last, that have a colour of their own. */
+  /** Range of characters, from the first to the one after the last, with a colour of their own. */
   highlight: z
     .object({ from: z.int().min(0), to: z.int().min(0), colour: Colour })
     .nullable()
@@ -87,9 +87,9 @@ export const ShapeLayer = Common.extend({
   colour: Colour,
   /** As a share of the frame's width. */
   width: Share(LIMITS.shapeWidth),
-  /** As a share of the frame's shorter side, so that it is the same beside a text in any shape. */
+  /** As a share of the frame's shorter side, so that it keeps its size beside a text in any aspect ratio. */
   height: Share(LIMITS.shapeHeight),
-  /** How round its corners are. */
+  /** Roundness of its corners. */
   corner: Percent,
 });
 export type ShapeLayer = z.infer<typeof ShapeLayer>;
@@ -97,11 +97,11 @@ export type ShapeLayer = z.infer<typeof ShapeLayer>;
 export const PictureLayer = Common.extend({
   kind: z.literal("picture"),
   picture: Picture,
-  /** Of one that moves. */
+  /** Playback of a moving picture. */
   playback: Playback.default(USUAL_PLAYBACK),
   /** As a share of the frame's shorter side. */
   width: Share(LIMITS.pictureWidth),
-  /** How round its corners are. */
+  /** Roundness of its corners. */
   corner: Percent,
 });
 export type PictureLayer = z.infer<typeof PictureLayer>;
@@ -109,7 +109,7 @@ export type PictureLayer = z.infer<typeof PictureLayer>;
 export const Layer = z.discriminatedUnion("kind", [TextLayer, ShapeLayer, PictureLayer]);
 export type Layer = z.infer<typeof Layer>;
 
-/** No version has more. */
+/** Most layers of a version. */
 export const MOST_LAYERS = 100;
 /** From back to front. */
 export const Layers = z.array(Layer).max(MOST_LAYERS);
@@ -123,7 +123,7 @@ const AT_FIRST: Omit<z.infer<typeof Common>, "id" | "x" | "y"> = {
   softness: 0,
 };
 
-/** A text as it is when it is added: a title in the upper third. */
+/** A new text layer: a title in the upper third. */
 export const newText = (id: string, text: string): TextLayer => ({
   ...AT_FIRST,
   id,
@@ -146,7 +146,7 @@ export const newText = (id: string, text: string): TextLayer => ({
   highlight: null,
 });
 
-/** A bar across the frame, as it is when it is added. */
+/** A new bar across the frame. */
 export const newBar = (id: string): ShapeLayer => ({
   ...AT_FIRST,
   id,
@@ -160,7 +160,7 @@ export const newBar = (id: string): ShapeLayer => ({
   opacity: 80,
 });
 
-/** A box, as it is when it is added. */
+/** A new box. */
 export const newBox = (id: string): ShapeLayer => ({
   ...newBar(id),
   width: 0.4,
@@ -170,7 +170,7 @@ export const newBox = (id: string): ShapeLayer => ({
   opacity: 100,
 });
 
-/** A picture as it is when it is added: a logo in a corner. */
+/** A new picture layer: a logo in a corner. */
 export const newPicture = (id: string, picture: Picture): PictureLayer => ({
   ...AT_FIRST,
   id,
@@ -183,10 +183,10 @@ export const newPicture = (id: string, picture: Picture): PictureLayer => ({
   y: 0,
 });
 
-/** Letters of a text by which it is told from others. */
+/** Characters of a text that its name in lists shows. */
 const NAMED_BY = 30;
 
-/** What a layer is called in a list: "text “Ferrow”". */
+/** Name of a layer in lists: "text “Ferrow”". */
 export function nameOfLayer(layer: Layer): string {
   if (layer.kind === "shape") return t.bar;
   if (layer.kind === "picture") return t.picture(layer.picture.name);

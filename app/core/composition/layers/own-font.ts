@@ -1,4 +1,4 @@
-/** A font of the editor's own that has been brought in. */
+/** One of the editor's own fonts in the library. */
 import { z } from "zod";
 import { ContentId } from "../../basics/ids";
 
@@ -9,10 +9,10 @@ export const MOST_FONT_BYTES = 20 * 2 ** 20;
 
 export const OwnFont = z.object({
   id: ContentId,
-  /** Of its file. */
+  /** Name of its file. */
   name: z.string().min(1).max(200),
 });
 export type OwnFont = z.infer<typeof OwnFont>;
 
-/** What it is called where texts are drawn: no other font is. */
+/** Its family name for drawing, which no other font has. */
 export const ownFamily = (id: string): string => `Own ${id}`;

@@ -1,4 +1,4 @@
-/** As much of a canvas's context as layers are drawn with: the browser has one, and so has the server. */
+/** The part of a canvas context that layers need, which browser and server both have. */
 export interface Pen {
   font: string;
   fillStyle: unknown;

@@ -1,4 +1,4 @@
-/** What a layer is when its box is dragged to another size. */
+/** Changes a layer so that its box has another size. */
 import { clamped } from "../../numbers/clamped";
 import { assertNever } from "../../basics/assert-never";
 import type { Box } from "../../geometry/box";
@@ -11,7 +11,7 @@ const within = ([least, most]: readonly [number, number], value: number) => clam
 
 function textResized(layer: TextLayer, from: Box, to: Box, isCorner: boolean, { frame, safe }: LayerGround): TextLayer {
   if (isCorner) {
-    // Lines stay as they are: where they end goes along with their letters.
+    // Lines stay as they are: the line width scales with the font.
     const times = to.width / from.width;
     return {
       ...layer,
@@ -42,9 +42,8 @@ function changed(layer: Layer, from: Box, to: Box, isCorner: boolean, ground: La
 }
 
 /**
- * A layer whose box was dragged from one to another; it stays where the box is now.
- *
- * @param isCorner whether a corner was dragged, which makes a text's letters larger or smaller; a side moves where its lines end
+ * A layer whose box was dragged from one size to another; it stays at the new box.
+ * @param isCorner whether a corner was dragged, which scales a text; a side changes its line width
  * @param pen measures text; its font is changed
  */
 export function resized(layer: Layer, from: Box, to: Box, isCorner: boolean, ground: LayerGround, pen: Pen): Layer {

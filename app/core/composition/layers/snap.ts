@@ -1,4 +1,4 @@
-/** Where a layer that is dragged comes to rest: beside what it lines up with. */
+/** Snapping of a dragged layer to the lines that it aligns with. */
 import type { Box, Size } from "../../geometry/box";
 import type { LayerGround } from "./draw-layer";
 import { safeBox } from "./safe-area";
@@ -11,7 +11,7 @@ export interface Guide {
   at: number;
 }
 
-/** Lines of a frame: the safe area's edges, its thirds and its middle. */
+/** Lines of a frame: the safe area's edges, its thirds and its centre. */
 function guidesOf({ frame, safe }: LayerGround): Record<Axis, number[]> {
   const room = safeBox(safe, frame);
   const of = (from: number, length: number, whole: number) => [
@@ -25,9 +25,8 @@ function guidesOf({ frame, safe }: LayerGround): Record<Axis, number[]> {
 }
 
 /**
- * A box moved to the nearest of the lines that its edges or its middle come near, on each axis.
- *
- * @param reach how near, in pixels of the frame
+ * A box moved to the nearest line that its edges or its centre approach, on each axis.
+ * @param reach in pixels of the frame
  */
 export function snapBox(box: Box, ground: LayerGround, reach: number): { box: Box; guides: Guide[] } {
   const guides: Guide[] = [];

@@ -1,22 +1,20 @@
-/** Layers that are out of focus. */
+/** Blurs layers. */
 import type { Size } from "../../geometry/box";
 import { blur, PASSES } from "../backdrop";
 import type { Layer } from "./layer";
 
-/** Radius of each box blur of the softest layer, as a share of the frame's shorter side. */
+/** Radius of each box blur at full softness, as a share of the frame's shorter side. */
 const MOST_RADIUS = 0.03;
 
 /** Radius of each box blur of a layer, in pixels of the frame. */
 export const softRadius = ({ softness }: Pick<Layer, "softness">, { width, height }: Size): number =>
   (softness / 100) * MOST_RADIUS * Math.min(width, height);
 
-/** How far beyond its box a layer that is soft is to be seen, in the same. */
+/** Reach of a blurred layer beyond its box, in pixels of the frame. */
 export const softReach = (layer: Pick<Layer, "softness">, frame: Size): number => PASSES * softRadius(layer, frame);
 
 /**
- * Puts pixels of straight RGBA out of focus, in place. Colours are weighed by how much of them is to be seen: what is clear
- * has none.
- *
+ * Blurs straight RGBA pixels in place. Colours are weighted by their alpha, since transparent pixels have none.
  * @param radius of each box blur, in pixels
  */
 export function soften(pixels: Uint8ClampedArray, size: Size, radius: number): void {

@@ -1,37 +1,37 @@
-/** Breaks a text into lines that balance, and says how large it is. */
+/** Breaks a text into balanced lines, and computes its size. */
 import type { Size } from "../../geometry/box";
 import { fontOf } from "./font-families";
 import type { TextLayer } from "./layer";
 import type { Pen } from "./pen";
 
-/** From one line to the next, and from a line's top to where its letters stand, in em. */
+/** Line height, and distance from a line's top to its baseline, in em. */
 export const LINE = 1.22;
 const BASELINE = 0.94;
-/** Beside and above a text that stands on a box, in em. */
+/** Padding beside and above a text in its box, in em. */
 export const PADDING = { x: 0.5, y: 0.28 };
-/** A text that shrinks does so by steps, and no further than to this share. */
+/** Factor of each step of shrinking, and the smallest share of the size. */
 const SHRINK_STEP = 0.94;
 const LEAST_SHRUNK = 0.25;
-/** Widths are balanced to within this share of an em. */
+/** Precision to which line widths are balanced, in em. */
 const BALANCE_STEP = 0.1;
 
 export interface TextBlock extends Size {
   /** Pixels of an em. */
   em: number;
   font: string;
-  /** Each with where it begins, from the block's corner, and which letter of the layer's text is its first. */
+  /** Each with its start, from the block's corner, and the index of its first character in the layer's text. */
   lines: { text: string; x: number; baseline: number; first: number }[];
-  /** Whether it is inside the room that it has. */
+  /** Whether it fits its room. */
   fits: boolean;
 }
 
-/** What a line may end with: words, and letters of scripts that are written without spaces. */
+/** Pieces after which a line may end: words, and characters of scripts without spaces. */
 const pieces = (text: string): string[] =>
   text.match(
     /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]\s*|[^\s\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]+\s*|\s+/gu,
   ) ?? [];
 
-/** Lines of a paragraph, each as full as it can be. */
+/** Lines of a paragraph, each as full as possible. */
 function filled(parts: readonly string[], width: number, lengthOf: (text: string) => number): string[] {
   const lines: string[] = [];
   let line = "";
@@ -45,7 +45,7 @@ function filled(parts: readonly string[], width: number, lengthOf: (text: string
   return [...lines, line.trimEnd()];
 }
 
-/** The same number of lines, as even as they can be: in the least width in which there are no more. */
+/** The same number of lines, as even as possible: in the smallest width that needs no more. */
 function balanced(paragraph: string, width: number, em: number, lengthOf: (text: string) => number): string[] {
   const parts = pieces(paragraph);
   const lines = filled(parts, width, lengthOf);
@@ -91,10 +91,9 @@ function blockOf(layer: TextLayer, em: number, room: Size, pen: Pen): TextBlock 
 
 /**
  * A text in lines.
- *
  * @param frame size of the version
  * @param room size of its safe area
- * @param pen measures letters; its font is changed
+ * @param pen measures text; its font is changed
  */
 export function textBlock(layer: TextLayer, frame: Size, room: Size, pen: Pen): TextBlock {
   const em = layer.size * Math.min(frame.width, frame.height);

@@ -1,7 +1,7 @@
 /**
- * Which of several states to be in when, if each stay has to last and each change has its price: the best row of states
- * over the whole range at once, by dynamic programming (Viterbi 1967) with a least length of each stay, as in hidden
- * semi-Markov models (Ferguson 1980).
+ * Chooses among several states over time, where each stay has a minimum length and each change a price: the best sequence
+ * of states over the whole range at once, by dynamic programming (Viterbi 1967) with a minimum length of stays, as in
+ * hidden semi-Markov models (Ferguson 1980).
  */
 import type { FrameRange } from "../../time/rate";
 
@@ -10,7 +10,7 @@ export interface Stay extends FrameRange {
   state: number;
 }
 
-/** Sums this near to each other are the same; a change is put off as long as it costs nothing. */
+/** Totals this close are equal; a change is postponed as long as that costs nothing. */
 const SAME = 1e-6;
 
 /** The best and the second best of some values. */
@@ -24,9 +24,9 @@ function bestTwo(values: readonly number[]): [number, number] {
 }
 
 /**
- * @param gains of each state, what a frame in it is worth; at least one state, all of the same length
- * @param price what a change costs
- * @param leastFrames how long each stay lasts at least; half of it where the range begins or ends with it
+ * @param gains value of a frame in each state; at least one state, all of the same length
+ * @param price of a change
+ * @param leastFrames minimum length of a stay; half of it at the ends of the range
  * @returns stays that cover the range from 0 on, in order
  */
 export function longHolds(gains: readonly Float64Array[], price: number, leastFrames: number): Stay[] {
@@ -39,8 +39,8 @@ export function longHolds(gains: readonly Float64Array[], price: number, leastFr
     gain.forEach((value, i) => (sum[i + 1] = sum[i]! + value));
     return sum;
   });
-  // Of each state the best row that ends in it at a frame after a stay that is long enough; and the state before that
-  // stay, and where it began, where it has just become so: its own where it has lasted longer.
+  // For each state, the best sequence that ends in it at a frame after a stay that is long enough; and the state before
+  // that stay, and its start, where the minimum has just been reached: the state itself where the stay continues.
   const best = gains.map(() => new Float64Array(count + 1).fill(-Infinity));
   const from = gains.map((_, state) => new Int16Array(count + 1).fill(state));
   const begins = gains.map(() => new Int32Array(count + 1));

@@ -1,4 +1,4 @@
-/** How large everybody and everything in a shot is beside the largest of its kind. */
+/** Sizes of everybody and everything in a shot, relative to the largest of its kind. */
 import type { Size } from "../../geometry/box";
 import type { FrameRange } from "../../time/rate";
 import { mean } from "../../numbers/mean";
@@ -6,25 +6,25 @@ import { faceSizeOf } from "../choosing/rank";
 import type { Subject } from "../choosing/subject";
 import { type Track, visibleFrames } from "../tracking/track";
 
-/** The share of a shot for which somebody must be seen to make others count as small. */
+/** Share of a shot for which somebody must be seen to make others count as small. */
 const LASTING = 0.25;
-/** A body that ends above this share of the picture's height is whole. */
+/** A body whose box ends above this share of the picture's height is complete. */
 const WHOLE_BODY = 0.985;
 
-/** A body this many times as high as it is wide stands, and is so many heads high. */
+/** Least ratio of height to width of a standing body, and its height in heads. */
 const STANDING = 2;
 const HEADS = 8;
 
 const isPerson = ({ kind }: Track): boolean => kind === "face" || kind === "person";
 
-/** Mean height of a body that is whole to be seen; null where it is cut off below, or there is none. */
+/** Mean height of a body while it is complete; null where it is cut off below, or there is none. */
 function bodyHeight({ body }: Subject, picture: Size): number | null {
   const boxes = body?.boxes.filter((box) => box !== null) ?? [];
   if (boxes.length === 0 || mean(boxes.map(({ y, height }) => y + height)) > WHOLE_BODY * picture.height) return null;
   return mean(boxes.map(({ height }) => height));
 }
 
-/** About how high a head is, or a thing: of a body that stands it is an eighth. Heights of the picture. */
+/** Approximate size of a head, or of a thing: of a standing body it is an eighth. In heights of the picture. */
 function headSize(track: Track, picture: Size): number {
   const boxes = track.boxes.filter((box) => box !== null);
   const height = mean(boxes.map((box) => box.height));
@@ -33,8 +33,8 @@ function headSize(track: Track, picture: Size): number {
 }
 
 /**
- * Sizes from 0 to 1, people beside people and things beside things. Whole bodies are compared by their height: a face is
- * only some pixels then, and its box a matter of how it is turned.
+ * Sizes from 0 to 1, people relative to people and things to things. Complete bodies are compared by height: their faces
+ * are only some pixels, and the box depends on how they are turned.
  */
 export function relativeSizes(subjects: readonly Subject[], shot: FrameRange, picture: Size): number[] {
   const measured = subjects.map((subject) => ({

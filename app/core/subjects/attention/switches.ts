@@ -1,6 +1,6 @@
 /**
- * Where attention goes in a shot: to whoever speaks, acts, or is there at all, in long holds, and to several at once
- * where the window holds them. One row of holds is found for the whole shot, so that no switch is taken that does not pay.
+ * Attention in a shot: on whoever speaks, acts, or is there at all, in long holds, and on several at once where the window
+ * holds them. One sequence of holds is found for the whole shot, so that only switches that pay are made.
  */
 import type { Box, Size } from "../../geometry/box";
 import type { FrameRange } from "../../time/rate";
@@ -9,15 +9,15 @@ import { boxAt } from "../tracking/track";
 import { longHolds } from "./long-holds";
 import { type Candidate, worthOf } from "./worth";
 
-/** Why attention goes over to somebody; "set" where the editor says so. */
+/** Why attention switches to somebody; "set" where the editor decides. */
 export const SWITCH_CAUSES = ["speaks", "left", "enters", "acts", "together", "matters", "set"] as const;
 export type SwitchCause = (typeof SWITCH_CAUSES)[number];
 
-/** A range of a shot in which attention is with the same. */
+/** A range of a shot with attention on the same subjects. */
 export interface Hold extends FrameRange {
-  /** One, or several that are held together. */
+  /** One subject, or several that are held together. */
   on: readonly Candidate[];
-  /** Why it begins; null where it begins with the shot. */
+  /** Why it begins; null at the start of the shot. */
   cause: SwitchCause | null;
 }
 
@@ -28,25 +28,25 @@ export interface AttentionProblem {
   /** Size of the crop window, in source pixels. */
   window: Size;
   fps: number;
-  /** Seconds that a hold lasts at least. */
+  /** Shortest hold, in seconds. */
   hold: number;
 }
 
-/** What a switch costs, in seconds of the full attention of who counts most. */
+/** Cost of a switch, in seconds of full attention on the subject that counts most. */
 const SWITCH_SECONDS = 1.5;
-/** How much of what the others deserve counts where several are held. */
+/** Weight of the others' worth where several are held. */
 const OTHERS = 0.5;
-/** What is left of the worth of a group's least where the window does not hold it. */
+/** Factor on the worth of a group's least where the window does not hold it. */
 const UNFIT = 0.5;
-/** What is left of it while one of them is not there. */
+/** Factor on it while one of them is missing. */
 const INCOMPLETE = 0.9;
-/** Those of a group count for this share of the one that counts most. */
+/** Members of a group count for at least this share of the one that counts most. */
 const ALIKE = 0.7;
-/** What following somebody who is not there is worth, in shares of a full worth. */
+/** Worth of following somebody who is not there, as a share of full worth. */
 const ABSENT = -0.05;
-/** An editor cuts to a speaker so long before the first word. */
+/** An editor cuts to a speaker this long before the first word. */
 const LEAD_SECONDS = 0.12;
-/** How near to a switch lies what has caused it, in seconds. */
+/** Distance of a cause from its switch, in seconds. */
 const CAUSE_SECONDS = 0.7;
 
 /** Groups that may be held together: pairs, and all, of those that count about as much. */
@@ -66,7 +66,7 @@ function groupsOf(candidates: readonly Candidate[]): Candidate[][] {
 const boxesOf = (group: readonly Candidate[], frame: number): Box[] =>
   group.flatMap(({ subject }) => boxAt(subject.track, frame) ?? []);
 
-/** Whether the window holds all of a group for as long as a hold lasts. */
+/** Whether the window holds a whole group for at least the length of a hold. */
 function isEverHeld(group: readonly Candidate[], { shot, window, fps, hold }: AttentionProblem): boolean {
   let held = 0;
   for (let frame = shot.start; frame < shot.end && held < hold * fps; frame++) {
@@ -76,7 +76,7 @@ function isEverHeld(group: readonly Candidate[], { shot, window, fps, hold }: At
   return held >= Math.min(hold * fps, (shot.end - shot.start) / 2);
 }
 
-/** What holding a group is worth: the most of one, and some of the others, where the window holds all who are there. */
+/** Worth of holding a group: most from one, and some from the others, where the window holds all who are there. */
 function worthTogether(group: readonly Candidate[], worths: readonly Float64Array[], problem: AttentionProblem) {
   const { shot, window } = problem;
   return worths[0]!.map((_, i) => {
@@ -89,7 +89,7 @@ function worthTogether(group: readonly Candidate[], worths: readonly Float64Arra
   });
 }
 
-/** Whether something begins, or goes on, close to a frame. */
+/** Whether a range begins, or continues, close to a frame. */
 const isNear = (ranges: readonly FrameRange[], frame: number, reach: number): boolean =>
   ranges.some(({ start }) => Math.abs(start - frame) <= reach);
 const isDuring = (ranges: readonly FrameRange[], frame: number, reach: number): boolean =>
@@ -109,7 +109,7 @@ function causeOf(before: readonly Candidate[], now: readonly Candidate[], frame:
   return "matters";
 }
 
-/** Where a hold begins: with a speaker shortly before the first word. */
+/** Start of a hold: shortly before a speaker's first word. */
 function begins(on: readonly Candidate[], frame: number, { fps, hold }: AttentionProblem): number {
   const [only] = on;
   if (on.length > 1 || !only) return frame;
@@ -118,7 +118,7 @@ function begins(on: readonly Candidate[], frame: number, { fps, hold }: Attentio
   return word ? word.start - Math.round(LEAD_SECONDS * fps) : frame;
 }
 
-/** The holds of a shot, in order; together they cover it. None where there is nobody and nothing. */
+/** The holds of a shot, in order, covering it. None where there is nobody and nothing. */
 export function attentionIn(problem: AttentionProblem): Hold[] {
   const { shot, candidates, fps, hold } = problem;
   if (candidates.length === 0) return [];
@@ -126,7 +126,7 @@ export function attentionIn(problem: AttentionProblem): Hold[] {
   const groups = groupsOf(candidates).filter((group) => isEverHeld(group, problem));
   const all = [...candidates.map((one) => [one]), ...groups];
   const hasMust = candidates.some(({ isMust }) => isMust);
-  // Where somebody has to be in the picture, nobody else has it alone.
+  // Where somebody is required in the frame, nobody else has it alone.
   const states = hasMust ? all.filter((state) => state.some(({ isMust }) => isMust)) : all;
   const most = Math.max(...candidates.map(({ weight }) => weight));
   const gains = states.map((state) => {

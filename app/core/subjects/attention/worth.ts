@@ -9,40 +9,40 @@ import { boxAt, joinTracks, seenTogether, type Track, visibleFrames } from "../t
 import { isMust } from "./attention-settings";
 import { relativeSizes } from "./relative-size";
 
-/** Somebody or something that attention may go to. */
+/** A candidate for attention: a person or a thing. */
 export interface Candidate {
-  /** The first track of it. */
+  /** Its first track. */
   track: SubjectTrack;
-  /** All tracks of it, of which no two are seen at a time: who is lost for a while is tracked anew. */
+  /** All of its tracks, of which no two overlap in time: who is lost for a while is tracked anew. */
   pieces: readonly Track[];
   /** All of them as one. */
   subject: Subject;
-  /** What it counts for while it is seen and does nothing. */
+  /** Its weight while it is seen and does nothing. */
   weight: number;
-  /** Whether it has to be in the picture. */
+  /** Whether it is required in the frame. */
   isMust: boolean;
   /** When it speaks, and when it moves by itself; in order. */
   speaks: readonly FrameRange[];
   acts: readonly FrameRange[];
 }
 
-/** How many times as much somebody who speaks, or moves by themselves, deserves … */
+/** Factors on the worth of whoever speaks, or moves by themselves … */
 const SPEAKING = 3;
 const ACTING = 1.8;
-/** … and for so long after that so many times as much: attention stays until something else happens. */
+/** … and factor and duration afterwards: attention stays until something else happens. */
 const LINGERING = 1.3;
 const LINGER_SECONDS = 3;
-/** Sizes down to this share of the largest are alike; how much less a smaller one counts is a power of what is left. */
+/** Relative size above which sizes count as equal; below it, a smaller one counts less by a power of the rest. */
 const ALIKE_SIZE = 0.85;
 const SIZE_POWER = 2;
-/** Whoever is seen for less than this is passing by. */
+/** Whoever is seen for less is passing by. */
 const LEAST_SECONDS = 1;
 /** Pauses shorter than this are within what somebody says. */
 const PAUSE_SECONDS = 0.6;
-/** Among more than this nobody could say where attention is. */
+/** Most candidates: among more, attention cannot be told. */
 const MOST_CANDIDATES = 8;
 
-/** Share of the time for which a face lies in a body that is its own. */
+/** Share of the time for which a face must lie in a body to belong to it. */
 const SAME_SHARE = 0.5;
 
 export interface WorthGround {
@@ -50,15 +50,15 @@ export interface WorthGround {
   tracks: readonly Track[];
   picture: Size;
   fps: number;
-  /** Ids of people and tracks that have to be in the picture. */
+  /** Ids of required people and tracks. */
   mustHave: readonly string[];
 }
 
-/** When somebody says something; a word thrown in is not listened to. */
+/** When somebody speaks; a single interjection does not count. */
 const saidIn = ({ speaking = [] }: Track, fps: number): FrameRange[] =>
   bridged(speaking, PAUSE_SECONDS * fps).filter((said) => rangeLength(said) >= LEAST_TURN_SECONDS * fps);
 
-/** Somebody or something by its tracks, as weighty as what it is. */
+/** A candidate made of its tracks, with the weight of its kind. */
 export function asCandidate(
   pieces: readonly [SubjectTrack, ...SubjectTrack[]],
   { shot, tracks, picture, fps, mustHave }: WorthGround,
@@ -79,7 +79,7 @@ export function asCandidate(
   };
 }
 
-/** Tracks of the same person that are never seen together, together. */
+/** Groups tracks of the same person that never overlap in time. */
 function piecesOf(tracks: readonly SubjectTrack[]): [SubjectTrack, ...SubjectTrack[]][] {
   const all: [SubjectTrack, ...SubjectTrack[]][] = [];
   for (const track of tracks) {
@@ -96,7 +96,7 @@ function piecesOf(tracks: readonly SubjectTrack[]): [SubjectTrack, ...SubjectTra
   return all;
 }
 
-/** Share of the frames with both in which the middle of one box lies within the other. */
+/** Share of the frames with both in which the centre of one box lies inside the other. */
 function shareInside(inner: Track, outer: Track): number {
   let both = 0;
   let inside = 0;
@@ -109,15 +109,17 @@ function shareInside(inner: Track, outer: Track): number {
   return inside / Math.max(1, both);
 }
 
-/** Who and what attention may go to in a shot, the weightiest first; a person whose face is tracked goes by the face. */
+/**
+ * The candidates for attention in a shot, the weightiest first; a person whose face is tracked is represented by the face.
+ */
 export function candidatesOf(ground: WorthGround): Candidate[] {
   const { shot, tracks, picture, fps } = ground;
   const withFace = new Set(tracks.map(({ personId }) => personId));
   const all = tracks.filter(isSubject).filter(({ id, kind }) => kind !== "tile" && !withFace.has(id));
-  // A body that was seen beside the one a face was given is the same person once more.
+  // A body seen beside the one that a face was given is the same person again.
   const isSeenTwice = (body: Track) =>
     body.kind === "person" && all.some((face) => face.kind === "face" && shareInside(face, body) > SAME_SHARE);
-  // Of what nothing is known of but that it moves or stands out, the likeliest is enough.
+  // Of tracks that are only known to move or stand out, the likeliest is enough.
   const unknown = all.filter(({ kind }) => kind === "motion" || kind === "salient");
   const [likeliest] = rankTracks(unknown, shot, picture);
   const own = all
@@ -137,10 +139,10 @@ export function candidatesOf(ground: WorthGround): Candidate[] {
     .slice(0, MOST_CANDIDATES);
 }
 
-/** Share of the picture at its edges in which somebody who comes in is seen first. */
+/** Share of the picture at its edges in which somebody who enters is seen first. */
 const EDGE = 0.08;
 
-/** When somebody has just come in over the edge of the picture; what is found again in the middle was there before. */
+/** When somebody has just entered over the picture's edge; who is found again in the middle was there before. */
 function entrances({ subject, pieces }: Candidate, { shot, picture, fps }: Omit<WorthGround, "tracks" | "mustHave">) {
   const reach = LEAST_SECONDS * fps;
   const body = subject.body ? [subject.body] : [];
@@ -152,7 +154,7 @@ function entrances({ subject, pieces }: Candidate, { shot, picture, fps }: Omit<
   });
 }
 
-/** For each frame of a shot what a candidate deserves; 0 where it is not seen. */
+/** What a candidate deserves in each frame of a shot; 0 where it is not seen. */
 export function worthOf(one: Candidate, ground: Omit<WorthGround, "tracks" | "mustHave">): Float64Array {
   const { subject, weight, speaks, acts } = one;
   const { shot, fps } = ground;

@@ -4,30 +4,30 @@ import { letterOf } from "./people";
 import { rankTracks, type SubjectTrack } from "./rank";
 import type { Track } from "../tracking/track";
 
-/** Somebody of the film, as the cast needs to know them. */
+/** A person of the film, as far as the cast needs to know. */
 export interface CastPerson {
   id: string;
   number: number;
   name: string | null;
 }
 
-/** Somebody or something in a shot that can be followed. */
+/** A person or thing in a shot that can be followed. */
 export interface CastMember {
-  /** People have a letter that is theirs through the whole film, things a number in their shot. */
+  /** People keep a letter through the whole film, things have a number in their shot. */
   letter: string;
   name: string | null;
-  /** Which colour is theirs. */
+  /** Index of their colour. */
   colour: number;
   track: SubjectTrack;
   reason: string;
 }
 
-/** How many colours there are to tell a cast apart by. */
+/** Number of colours that tell a cast apart. */
 export const COLOURS = 6;
 
 /**
- * Who and what can be followed in a shot, the most prominent first. A person whose face is tracked goes by the
- * face and is not listed again.
+ * The cast of a shot, the most prominent first. A person whose face is tracked is represented by the face and not listed
+ * again.
  */
 export function castOf(
   tracks: readonly Track[],
@@ -41,7 +41,7 @@ export function castOf(
   const taken = new Set(
     candidates.flatMap(({ who }) => (who && known.has(who) ? [known.get(who)!.number % COLOURS] : [])),
   );
-  // Things have what colours the people of the shot leave.
+  // Things use the colours that the people of the shot leave.
   const free = Array.from({ length: COLOURS }, (_, colour) => colour).filter((colour) => !taken.has(colour));
   let things = 0;
   return rankTracks(candidates, shot, picture).map(({ track, reason }) => {

@@ -1,4 +1,4 @@
-/** What is followed when in a shot, and how that is said. */
+/** What is followed when in a shot, and how that is described. */
 import type { Size } from "../../geometry/box";
 import type { FrameRange, Rate } from "../../time/rate";
 import type { AttentionSettings } from "../attention/attention-settings";
@@ -11,33 +11,36 @@ import { reasonsTexts } from "../../../texts/reasons";
 
 const t = reasonsTexts.follow;
 
-/** A part of a shot with one subject. */
+/** A range of a shot with one subject. */
 export interface FollowSpan extends FrameRange {
   subject: Subject | null;
-  /** The tracks that it is made of; none where nothing is followed, or all of it. */
+  /** The tracks that it is made of; none where nothing is followed, or everything. */
   trackIds: readonly string[];
   /** How the window gets to it from the one before. */
   comesBy: "cut" | "pan";
-  /** Why it begins; null where nothing is known of that. */
+  /** Why it begins; null where that is unknown. */
   cause: SwitchCause | null;
 }
 
 export interface FollowPlan {
-  /** Cover the shot, in order. */
+  /** They cover the shot, in order. */
   spans: FollowSpan[];
   /** The track that is followed most; null where nothing is. */
   trackId: string | null;
-  /** Who that is. */
+  /** The person that it is. */
   who: string | null;
-  /** Why, in words. */
+  /** The reason, in words. */
   reason: string;
   /** 0 to 1. */
   certainty: number;
-  /** Something that it might as well be, or as well, and is not. */
+  /** Another subject that would do as well, or belongs in the frame too, and is left out. */
   other?: LeftOut;
 }
 
-/** What is not followed: a thing like the one that is, or somebody who does not fit into the window with whom is. */
+/**
+ * What is not followed: a thing equal to the one that is, or somebody who does not fit the window together with the
+ * subject.
+ */
 export interface LeftOut {
   trackId: string;
   why: "alike" | "apart";
@@ -54,11 +57,11 @@ export interface FollowProblem {
   /** Who was followed in the shot before. */
   before: string | null;
   attention: AttentionSettings;
-  /** Whether attention may pass on, or be with several; it is not where other panes show the others. */
+  /** Whether attention may switch, or be on several; not where other panes show the others. */
   passesOn?: boolean;
 }
 
-/** One subject through all of a shot. */
+/** One subject through a whole shot. */
 export const whole = (shot: FrameRange, subject: Subject | null, trackIds: readonly string[] = []): FollowSpan[] => [
   { ...shot, subject, trackIds, comesBy: "cut", cause: null },
 ];
@@ -79,7 +82,7 @@ export function planFor(
   };
 }
 
-/** The best choice, with a word on why it came to that. */
+/** The best choice, with a remark on why it was used. */
 export function fallBack(problem: FollowProblem, why?: string): FollowPlan {
   const { tracks, shot, picture, before } = problem;
   const chosen = chooseSubject(tracks, shot, picture, before);

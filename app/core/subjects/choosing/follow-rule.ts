@@ -2,20 +2,20 @@ import { z } from "zod";
 import { Id, TrackId } from "../../basics/ids";
 import { Frame } from "../../time/rate";
 
-/** Rules that are nothing but their name. */
+/** Rules that consist of their name only. */
 const PLAIN = ["auto", "second", "both", "speaker", "speaker-pan", "everything", "none"] as const;
 
-/** More switches than this no shot has. */
+/** Most switches of a shot. */
 const MOST_SWITCHES = 2000;
 
-/** From when on a shot follows something: one track, several together, or nothing where there are none. */
+/** What a shot follows from a frame on: one track, several together, or nothing where there are none. */
 export const SetSwitch = z.object({ frame: Frame, trackIds: z.array(TrackId).max(8) });
 export type SetSwitch = z.infer<typeof SetSwitch>;
 
 /**
- * Whom a shot follows, as the editor has it: the best choice, the second best, two together, whoever speaks (the window
- * cuts or pans at switches), everything, nothing, somebody by name, one track, or one after the other as switches say, which
- * are in order; before the first of them it is as at that one.
+ * The editor's rule for whom a shot follows: the best choice, the second best, two together, whoever speaks (the window
+ * cuts or pans at switches), everything, nothing, a person, one track, or one after the other by switches, which are in
+ * order; before the first of them its own target applies.
  */
 export const FollowRule = z.discriminatedUnion("kind", [
   z.object({ kind: z.enum(PLAIN) }),
@@ -25,10 +25,10 @@ export const FollowRule = z.discriminatedUnion("kind", [
 ]);
 export type FollowRule = z.infer<typeof FollowRule>;
 
-/** What a shot follows that nobody has settled anything for. */
+/** The rule of shots for which none was set. */
 export const AUTO: FollowRule = { kind: "auto" };
 
-/** A rule as one word: as it is stored, said on the command line, and listed in a menu. */
+/** A rule as one word, for storage, the command line, and menus. */
 export function writeRule(rule: FollowRule): string {
   if (rule.kind === "track") return `track:${rule.trackId}`;
   if (rule.kind === "switches") return `switches:${JSON.stringify(rule.switches)}`;
@@ -43,7 +43,7 @@ function fromJson(text: string): unknown {
   }
 }
 
-/** Reads what `writeRule` writes; the best choice where it is nothing known. */
+/** Reads what `writeRule` writes; the best choice for anything unknown. */
 export function readRule(text: string): FollowRule {
   const [kind, ...rest] = text.split(":");
   const id = rest.join(":");

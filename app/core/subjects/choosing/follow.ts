@@ -1,4 +1,4 @@
-/** Turns a rule into what is followed when in a shot, with the reason in words and how sure it is. */
+/** Turns a rule into what is followed when in a shot, with the reason in words and the certainty. */
 import { assertNever } from "../../basics/assert-never";
 import { boxArea, boxCentre, intersectionArea } from "../../geometry/box";
 import { framesPerSecond } from "../../time/rate";
@@ -13,15 +13,15 @@ import { reasonsTexts } from "../../../texts/reasons";
 
 const t = reasonsTexts.follow;
 
-/** Share of the frames with both in which two must fit into the window to be kept together. */
+/** Share of the frames with both in which two must fit the window to be kept together. */
 const FITTING_SHARE = 0.85;
-/** A thing that is nearly as good a choice as another, and seen for most of the shot, is as likely. */
+/** Score of a thing relative to the best at which it is an equally good choice, if it is seen for most of the shot. */
 const ALIKE = 0.75;
 const ALIKE_PRESENCE = 0.6;
-/** What everything together counts as, in windows, where it does not fit. */
+/** Assumed size of everything together, in windows, where it does not fit. */
 const BALANCE_SIZE = 0.15;
 
-/** Tracks in order of merit, a person with a face once. */
+/** Tracks in order of merit, each person with a face once. */
 function candidates({ tracks, shot, picture, before }: FollowProblem): RankedTrack[] {
   const withFace = new Set(tracks.map(({ personId }) => personId));
   return rankTracks(
@@ -32,7 +32,7 @@ function candidates({ tracks, shot, picture, before }: FollowProblem): RankedTra
   ).filter(({ presence }) => presence >= 0.1);
 }
 
-/** Two things of which each might be what the shot is about; null where one is, or where it is about people. */
+/** Two things of which either may be what the shot is about; null where one is, or where it is about people. */
 function twoAlike(problem: FollowProblem): [RankedTrack, RankedTrack] | null {
   const [first, second] = candidates(problem);
   if (!first || !second || second.score < ALIKE * first.score) return null;
@@ -46,7 +46,7 @@ function twoAlike(problem: FollowProblem): [RankedTrack, RankedTrack] | null {
   return areThings && !overlaps ? [first, second] : null;
 }
 
-/** A plan for one who speaks, with the other who does and does not fit into the window with them. */
+/** A plan for one speaker, with another one who does not fit the window together with them. */
 function withOtherSpeaker(plan: FollowPlan, problem: FollowProblem): FollowPlan {
   const { tracks, rate } = problem;
   const followed = tracks.find(({ id }) => id === plan.trackId);
@@ -59,13 +59,13 @@ function withOtherSpeaker(plan: FollowPlan, problem: FollowProblem): FollowPlan 
   return fitting < FITTING_SHARE ? { ...plan, other: { trackId: other.id, why: "apart" } } : plan;
 }
 
-/** That nobody of those who have to be in the picture is there, if so. */
+/** Says that none of the required people is there, if so. */
 function lackOf({ tracks, attention: { mustHave } }: FollowProblem): string | undefined {
   const isThere = tracks.some((track) => isMust(track, mustHave));
   return mustHave.length > 0 && !isThere ? t.mustHaveMissing : undefined;
 }
 
-/** What is followed if nobody says otherwise: of two things alike both, where they fit, and else always the same one. */
+/** What is followed by default: of two equal things both, where they fit, and otherwise always the same one. */
 function automatic(problem: FollowProblem): FollowPlan {
   const alike = twoAlike(problem);
   if (!alike) return shared(problem) ?? withOtherSpeaker(fallBack(problem, lackOf(problem)), problem);

@@ -1,10 +1,10 @@
-/** Subjects that are made of several: those that are held together, and those that are followed one after the other. */
+/** Subjects made of several tracks: held together, or followed one after the other. */
 import { type Box, boxUnion, type Size } from "../../geometry/box";
 import { type FrameRange, framesOf, inRange } from "../../time/rate";
 import { boxAt, type Track } from "../tracking/track";
 import { type Subject, subjectOf } from "./subject";
 
-/** Room left beside several that are kept together, in windows. */
+/** Margin around several that are kept together, in windows. */
 const ROOM = 0.08;
 
 /** The box around boxes; null around none. */
@@ -13,19 +13,18 @@ export function around(boxes: readonly (Box | null)[]): Box | null {
   return there.length > 0 ? boxUnion(there) : null;
 }
 
-/** A track of the film's shot that is made of others. */
+/** A track of a shot that is made of others. */
 export function madeTrack(id: string, shot: FrameRange, at: (frame: number) => Box | null): Track {
   const boxes = Array.from({ length: shot.end - shot.start }, (_, i) => at(shot.start + i));
   return { id, kind: "object", start: shot.start, boxes, confidence: 1 };
 }
 
-/** Whether a window holds a box, with some room beside it. */
+/** Whether a window holds a box, with some margin. */
 export const fitsInto = (box: Box, window: Size): boolean =>
   box.width <= (1 - ROOM) * window.width && box.height <= (1 - ROOM) * window.height;
 
 /**
  * Several as one subject.
- *
  * @param window the crop window, in source pixels
  * @returns `fitting`, the share of the frames with all of them in which the window holds them; NaN if there is no frame
  */
@@ -50,8 +49,7 @@ export function together(
 }
 
 /**
- * What is followed one after the other as one subject, for a window that moves from each to the next.
- *
+ * Subjects followed one after the other as one, for a window that pans between them.
  * @param spans without gaps, in order
  */
 export function oneAfterTheOther(spans: readonly (FrameRange & { subject: Subject | null })[]): Subject | null {

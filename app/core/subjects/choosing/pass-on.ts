@@ -1,4 +1,4 @@
-/** Plans in which attention passes on within a shot: by itself, to whoever speaks, or as the editor has set it. */
+/** Plans in which attention switches within a shot: by itself, to whoever speaks, or as the editor has set it. */
 import { boxCentre } from "../../geometry/box";
 import { type FrameRange, framesPerSecond } from "../../time/rate";
 import { clipRanges } from "../../time/ranges";
@@ -14,12 +14,12 @@ import { reasonsTexts } from "../../../texts/reasons";
 
 const t = reasonsTexts.follow;
 
-/** To a speaker this far away, in windows, the window jumps unless it is to move. */
+/** Distance to a speaker, in windows, above which the window cuts unless it is set to pan. */
 const JUMP_FROM = 1;
-/** How sure it is where attention goes when nobody speaks. */
+/** Certainty of where attention goes when nobody speaks. */
 const PASSING_CERTAINTY = 0.65;
 
-/** A plan that goes from one to the next, or holds several. */
+/** A plan that switches from one to the next, or holds several. */
 function planHolds(holds: readonly Hold[], problem: FollowProblem, style: SwitchStyle, reason: string): FollowPlan {
   const { tracks } = problem;
   const spans = holds.map(({ start, end, on, cause }, i): FollowSpan => {
@@ -56,11 +56,11 @@ function piecesIn({ pieces }: Candidate, range: FrameRange): readonly Track[] {
   return seen.length > 0 ? seen : pieces.slice(0, 1);
 }
 
-/** Whether a hold is of one who speaks in it. */
+/** Whether a hold is on somebody who speaks in it. */
 const speaksIn = ({ start, end, on }: Hold): boolean =>
   on.length === 1 && clipRanges(on[0]!.speaks, { start, end }).length > 0;
 
-/** Whether the window pans or cuts from one hold to the next: far away to a speaker it cuts. */
+/** Whether the window pans or cuts from one hold to the next: to a distant speaker it cuts. */
 function comesBy(from: Hold, to: Hold, style: SwitchStyle, { window }: FollowProblem): "cut" | "pan" {
   if (style !== "auto") return style;
   const placeOf = ({ on }: Hold) => around(tracksOf(on).map((track) => nearestBox(track, to.start)));
@@ -80,7 +80,7 @@ const candidatesIn = ({ shot, tracks, picture, rate, attention }: FollowProblem)
 /** Everybody who is followed in some of several holds. */
 const followedIn = (holds: readonly Hold[]): Set<Candidate> => new Set(holds.flatMap(({ on }) => on));
 
-/** Where attention passes on, or several are held together; null where it is with one through the shot. */
+/** The plan where attention switches, or several are held together; null where it is on one through the whole shot. */
 export function shared(problem: FollowProblem): FollowPlan | null {
   if (problem.passesOn === false) return null;
   const holds = holdsOf(problem, candidatesIn(problem));
@@ -107,11 +107,11 @@ export function shared(problem: FollowProblem): FollowPlan | null {
   };
 }
 
-/** Goes to whoever speaks, and stays with all of them where they fit into the window. */
+/** Switches to whoever speaks, and stays with all speakers where they fit the window. */
 export function speaker(problem: FollowProblem, style: SwitchStyle): FollowPlan {
   const speaking = candidatesIn(problem).filter(({ speaks }) => speaks.length > 0);
   if (speaking.length === 0) return fallBack(problem, t.nobodySeenSpeaking);
-  // Among those who speak only that counts.
+  // Among speakers only speech counts.
   const equals = speaking.map((one): Candidate => ({ ...one, weight: 1, acts: [] }));
   const holds = holdsOf(problem, equals);
   const heard = followedIn(holds);
@@ -121,7 +121,7 @@ export function speaker(problem: FollowProblem, style: SwitchStyle): FollowPlan 
   return planHolds(holds, problem, style, reason);
 }
 
-/** Follows one after the other, as the editor has said. */
+/** Follows one after the other, as the editor has set it. */
 export function asSet(switches: readonly SetSwitch[], problem: FollowProblem): FollowPlan {
   const { shot, tracks, picture, rate } = problem;
   const ground = { shot, tracks, picture, fps: framesPerSecond(rate), mustHave: [] };

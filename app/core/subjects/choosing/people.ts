@@ -1,44 +1,44 @@
-/** The same person across the shots of a film, by what they look like. */
+/** Recognises people across the shots of a film, by their appearance. */
 import { munkres } from "munkres";
 import { likeness, meanSignature } from "../detecting/signature";
 import { seenTogether, type Track } from "../tracking/track";
 
-/** Somebody in a film. */
+/** A person in a film. */
 export interface Person {
   id: string;
-  /** Place in the order in which people came up, from 0; their letter follows from it. */
+  /** Order in which people appeared, from 0; their letter follows from it. */
   number: number;
-  /** Mean look, over the shots they were seen in. */
+  /** Mean signature, over the shots in which they were seen. */
   signature: number[] | null;
-  /** Shots that went into the look. */
+  /** Number of shots in the mean. */
   seen: number;
 }
 
-/** Two looks this alike may be one person. */
+/** Likeness of two signatures that may be of one person. */
 const SAME_PERSON = 0.78;
 const FORBIDDEN = 1e6;
-/** A look is a mean of so many shots at most, so that it can follow a change of light. */
+/** Most shots in the mean, so that it can follow a change of light. */
 const LONGEST_MEMORY = 6;
 
 /** A, B, … Z, A2, … */
 export const letterOf = (number: number): string =>
   String.fromCharCode(65 + (number % 26)) + (number >= 26 ? String(Math.floor(number / 26) + 1) : "");
 
-/** The number of somebody's letter, in either case; null where it is none. */
+/** The number of a letter, in either case; null where it is none. */
 export function numberOfLetter(letter: string): number | null {
   const [, first, round = "1"] = /^([a-z])([1-9]\d{0,3})?$/i.exec(letter) ?? [];
   return first === undefined ? null : first.toUpperCase().charCodeAt(0) - 65 + 26 * (Number(round) - 1);
 }
 
-/** What somebody is called in tracks. */
+/** Id of a person in tracks. */
 export const personId = (number: number): string => `p${number + 1}`;
 
-/** The letter of somebody by what they are called in tracks. */
+/** The letter of a person, from their id in tracks. */
 export const letterOfId = (id: string): string => letterOf(Number(id.slice(1)) - 1);
 
 const isPerson = ({ kind }: Track): boolean => kind === "face" || kind === "person";
 
-/** Tracks of a shot that are one and the same: a person, and the faces that belong to it. */
+/** Groups the tracks of a shot by person: a body, and the faces that belong to it. */
 function figures(tracks: readonly Track[]): Track[][] {
   const persons = tracks.filter(({ kind }) => kind === "person");
   const lone = tracks.filter(({ kind, personId }) => kind === "face" && !persons.some(({ id }) => id === personId));
@@ -49,7 +49,7 @@ function figures(tracks: readonly Track[]): Track[][] {
   return [...withFaces, ...lone.map((face) => [face])].sort((a, b) => a[0]!.start - b[0]!.start);
 }
 
-/** What a person looks like: the chest below a face is surer to be theirs than the middle of a body's box. */
+/** Signature of a person: the chest below a face is more surely theirs than the middle of a body's box. */
 function appearanceOf(group: readonly Track[]): number[] | null {
   const seen = group.filter(({ signature }) => signature);
   const faces = seen.filter(({ kind }) => kind === "face");
@@ -57,10 +57,9 @@ function appearanceOf(group: readonly Track[]): number[] | null {
 }
 
 /**
- * Recognises the people of the next shot among those of the shots before, gives the others a name of their own, and
- * writes to each track who it is. Nobody is two people of one shot who are seen together.
- *
- * @returns everybody known now; those given are not changed
+ * Recognises the people of the next shot among those of the shots before, makes new people of the others, and writes the
+ * person's id to each track. Two tracks seen at the same time are not one person.
+ * @returns everybody known now; the given people are not changed
  */
 export function recognise(known: readonly Person[], tracks: Track[]): Person[] {
   const groups = figures(tracks.filter(isPerson));
@@ -80,7 +79,7 @@ export function recognise(known: readonly Person[], tracks: Track[]): Person[] {
   }
   groups.forEach((group, i) => {
     let person = people.find((other) => taken.get(other)?.includes(group));
-    // One who leaves the picture and comes back is no stranger.
+    // Somebody who leaves the picture and returns is not a new person.
     person ??= people.find((other) => {
       const alike = looks[i] && other.signature ? likeness(looks[i], other.signature) : 0;
       const apart = taken.get(other)?.every((others) => !others.some((a) => group.some((b) => seenTogether(a, b))));

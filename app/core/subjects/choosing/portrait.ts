@@ -2,27 +2,26 @@ import { type Box, boxArea, boxCentre, type Size, visiblePart, wholeOf } from ".
 import { clampWindow, windowBox } from "../../geometry/crop-window";
 import type { Track } from "../tracking/track";
 
-/** Where somebody is seen best. */
+/** Where a person is seen best. */
 export interface Portrait {
   frame: number;
-  /** A square around the head, within the picture. */
+  /** A square around the head, inside the picture. */
   box: Box;
 }
 
-/** A face shows somebody as well as a whole person of so many times its width. */
+/** Width of a person relative to a face that shows them equally well. */
 const FACE_COUNTS = 3;
-/** Of a person's height, from the top. */
+/** Share of a person's height that is the head, from the top. */
 const HEAD_SHARE = 0.3;
-/** Side of the square, as a multiple of the head's. */
+/** Side of the square, relative to the head's. */
 const ROOM = 1.7;
-/** Of a person's width that the shoulders take. */
+/** Share of a person's width that is the head. */
 const HEAD_WIDTH = 0.5;
 
 /**
- * The frame in which tracks of one person show them best: large, and all of them in the picture.
- *
+ * The frame in which tracks of one person show them best: large, and wholly in the picture.
  * @param picture in the pixels of the tracks' boxes
- * @returns null if they are never within the picture
+ * @returns null if they are never inside the picture
  */
 export function portraitOf(tracks: readonly Track[], picture: Size): Portrait | null {
   let best: (Portrait & { worth: number }) | null = null;

@@ -6,11 +6,11 @@ import { reasonsTexts } from "../../../texts/reasons";
 
 const t = reasonsTexts.rank;
 
-/** A track of what can be followed. */
+/** A track of a possible subject. */
 export type SubjectTrack = Track & { kind: SubjectKind };
 export const isSubject = (track: Track): track is SubjectTrack => track.kind !== "text" && track.kind !== "inset";
 
-/** A track with what speaks for following it. */
+/** A track with the evidence for following it. */
 export interface RankedTrack {
   track: SubjectTrack;
   /** 0 to about 1. */
@@ -29,11 +29,11 @@ const KIND_WEIGHT: Record<SubjectKind, number> = {
   salient: 0.55,
   tile: 0.05,
 };
-/** What is left of the weight of what moves where nothing tells that a hand moves it. */
+/** Factor on the weight of motion that is not known to be held in a hand. */
 const NOT_HELD = 0.73;
-/** What is left of the weight of what stands out where that is least sure. */
+/** Factor on the weight of the least certain salient thing. */
 const UNSURE_SHARE = 0.3;
-/** What is left of that of a face that may be none. */
+/** Factor on the weight of a doubtful face. */
 const DOUBTFUL_FACE = 0.45;
 const KIND_WORD: Record<SubjectKind, string> = {
   mark: t.markedByYou,
@@ -45,11 +45,11 @@ const KIND_WORD: Record<SubjectKind, string> = {
   tile: t.partOfAPictureMade,
 };
 
-/** What goes into the merit of a track; each from 0 to 1, and together no more than 1. */
+/** Weights of the parts of a track's merit; each part is from 0 to 1, and the weights add up to at most 1. */
 const WEIGHTS = {
   presence: 0.3,
   size: 0.14,
-  /** Size beside the largest of the same kind. */
+  /** Size relative to the largest of the same kind. */
   largest: 0.16,
   centrality: 0.08,
   confidence: 0.06,
@@ -58,25 +58,25 @@ const WEIGHTS = {
   motion: 0.04,
   known: 0.04,
 };
-/** Share of a shot for which a thing must be seen to count in full, and for its size to be a measure for others. */
+/** Share of a shot for which a thing must be seen to count in full, and for its size to be a reference for others. */
 const LASTING = 0.25;
 /** Height of a face, in pictures, beyond which larger is no better. */
 const LARGE_FACE = 0.3;
-/** Speed, in pictures a shot's second, that counts as moving. */
+/** Speed, in pictures per second, that counts as full movement. */
 const FULL_SPEED = 0.01;
 
-/** How much of its kind's weight a track has, by how sure it is that it is of that kind. */
+/** Share of its kind's weight, by how certain it is that the track is of that kind. */
 function sureness(track: SubjectTrack, picture: Size): number {
   if (track.kind === "motion") return track.held ? 1 : NOT_HELD;
   if (track.kind === "salient") return UNSURE_SHARE + (1 - UNSURE_SHARE) * track.confidence;
   return isDoubtfulFace(track, picture) ? DOUBTFUL_FACE : 1;
 }
 
-/** What a track counts for by what it is. */
+/** Weight of a track by its kind. */
 export const weightOf = (track: SubjectTrack, picture: Size): number =>
   KIND_WEIGHT[track.kind] * sureness(track, picture);
 
-/** Means over a track's frames: place (1 in the middle to 0 in a corner), size in pictures, and speed. */
+/** Means over a track's frames: centrality (1 in the centre to 0 in a corner), size in pictures, and speed. */
 function figuresOf(track: Track, picture: Size): { centrality: number; size: number; speed: number } {
   let centrality = 0;
   let size = 0;
@@ -98,20 +98,19 @@ function figuresOf(track: Track, picture: Size): { centrality: number; size: num
   return { centrality: centrality / per, size: size / per, speed: speed / per };
 }
 
-/** How many times as large as its face a track is: a person's box is some five times as high. */
+/** Height of a track in faces: a person's box is about five faces high. */
 const facesIn = ({ kind }: Track): number => (kind === "person" ? 3 : 1);
 
-/** How large a track is on average, as the side of a square in heights of the picture; of a person, the face. */
+/** Mean size of a track, as the side of a square in heights of the picture; of a person, that of the face. */
 export const faceSizeOf = (track: Track, picture: Size): number => figuresOf(track, picture).size / facesIn(track);
 
 const speakingFrames = ({ speaking = [] }: Track): number =>
   speaking.reduce((sum, { start, end }) => sum + end - start, 0);
 
 /**
- * Orders the tracks of a shot by how much they deserve to be followed: what it is, how long, how large and how central
- * it is seen, how sharp, whether it speaks or moves, how sure the detectors are, and whether the shot before followed
- * the same person. Ties keep the order of ids.
- *
+ * Ranks the tracks of a shot by how much they deserve to be followed: kind, duration, size, centrality, sharpness, speech
+ * or movement, certainty of the detectors, and whether the shot before followed the same person. Ties keep the order of
+ * ids.
  * @param before who was followed in the shot before
  */
 export function rankTracks(
@@ -151,7 +150,7 @@ export function rankTracks(
   return ranked;
 }
 
-/** Why a track is where it is, in words: "largest face, speaking, 92% of the shot". */
+/** The reason for a track's rank, in words: "largest face, speaking, 92% of the shot". */
 function reasonFor(
   { track, presence }: RankedTrack,
   ranked: readonly RankedTrack[],
@@ -171,23 +170,23 @@ function reasonFor(
   ].join(", ");
 }
 
-/** A choice with how sure it is. */
+/** A choice with its certainty. */
 export interface ChosenSubject extends RankedTrack {
-  /** 0 to 1: how clearly it is ahead of the next, how long it is seen, and how surely. */
+  /** 0 to 1: how clearly it is ahead of the next, how long it is seen, and how certainly. */
   certainty: number;
 }
 
-/** How far ahead of the next one is clear, as a share of the score. */
+/** A clear lead over the next one, as a share of the score. */
 const CLEAR_LEAD = 0.2;
 
-/** The track to follow if nobody says otherwise; null when there is nothing worth following. */
+/** The track to follow by default; null when there is nothing worth following. */
 export function chooseSubject(
   tracks: readonly Track[],
   shot: FrameRange,
   picture: Size,
   before: string | null = null,
 ): ChosenSubject | null {
-  // A person whose face is tracked goes by the face.
+  // A person whose face is tracked is represented by the face.
   const faces = tracks.filter(({ kind }) => kind === "face");
   const ranked = rankTracks(tracks, shot, picture, before);
   const best = ranked[0];

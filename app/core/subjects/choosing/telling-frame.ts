@@ -5,10 +5,9 @@ import { type FrameRange, framesOf } from "../../time/rate";
 import { boxAt, type Track } from "../tracking/track";
 
 /**
- * The frame that says most about a shot: where its subject is largest, in the middle of what is shown of it, and the
- * nearer to the middle of the shot the better; the middle where there is no subject.
- *
- * @param parts what counts of the shot, at least one part
+ * The frame that represents a shot best: with its subject large, in the middle of what is shown of it, and close to the
+ * middle of the shot; the middle where there is no subject.
+ * @param parts the ranges of the shot to choose from, at least one
  * @param shown what is shown at each frame of them
  */
 export function tellingFrame(parts: readonly FrameRange[], subject: Track | null, shown: ShownAt): number {

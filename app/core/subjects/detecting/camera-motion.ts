@@ -10,7 +10,7 @@ export interface Similarity {
 }
 
 export interface CameraMotion extends Similarity {
-  /** Share of the points that move as the camera says, 0 to 1. */
+  /** Share of the points that move with the camera, 0 to 1. */
   share: number;
 }
 
@@ -21,7 +21,7 @@ export interface CameraStep extends CameraMotion {
 
 export const STILL: CameraMotion = { a: 1, b: 0, tx: 0, ty: 0, share: 0 };
 
-/** The similarity that takes back what another does. */
+/** The inverse of a similarity. */
 export function inverseOf({ a, b, tx, ty }: Similarity): Similarity {
   const scale = a * a + b * b;
   const [ia, ib] = [a / scale, -b / scale];
@@ -29,16 +29,19 @@ export function inverseOf({ a, b, tx, ty }: Similarity): Similarity {
 }
 
 const TRIALS = 48;
-/** How far a point may be from where the camera takes it and still move with it, in samples … */
+/** Distance of a point from where the camera's motion takes it within which it moves along, in samples … */
 const TOLERANCE = 0.5;
-/** … and as a share of how far it moved. */
+/** … and as a share of its displacement. */
 const RELATIVE_TOLERANCE = 0.06;
 const LEAST_POINTS = 12;
 const LEAST_SHARE = 0.25;
-/** Of two fits the one that most of the picture's points agree with; points at the border, where people are least, count more. */
+/**
+ * Weight of the centre: of two fits the one with more points wins, and points at the border, where people are rarest, count
+ * more.
+ */
 const CENTRE_WEIGHT = 0.6;
 
-/** Numbers in [0, 1) that are the same each time (Park and Miller 1988). */
+/** Pseudorandom numbers in [0, 1), the same each time (Park and Miller 1988). */
 function minimalStandard(seed: number): () => number {
   let state = seed;
   return () => (state = (state * 48271) % 2147483647) / 2147483647;
@@ -58,14 +61,14 @@ function fitTwo(flow: Flow, i: number, j: number): Similarity | null {
   return { a, b, tx, ty };
 }
 
-/** Squared distance of where a point went from where a similarity takes it. */
+/** Squared distance of a point's destination from where a similarity takes it. */
 function departure(flow: Flow, i: number, { a, b, tx, ty }: Similarity): number {
   const ex = a * flow.x[i]! - b * flow.y[i]! + tx - flow.x[i]! - flow.dx[i]!;
   const ey = b * flow.x[i]! + a * flow.y[i]! + ty - flow.y[i]! - flow.dy[i]!;
   return ex * ex + ey * ey;
 }
 
-/** Least squares over the points with a weight. */
+/** Weighted least squares over the points. */
 function fitMany(flow: Flow, inside: readonly number[]): Similarity | null {
   let [sx, sy, su, sv] = [0, 0, 0, 0];
   for (const i of inside) {
@@ -91,9 +94,9 @@ function fitMany(flow: Flow, inside: readonly number[]): Similarity | null {
 
 /**
  * Fits the motion that most points share (random sample consensus, Fischler and Bolles 1981, with a fixed seed), then
- * all that share it by least squares. Standing still is one of the guesses, so that a still camera is found still.
- *
- * @param size width and height of the plane that the flow's points lie in
+ * refines it on all points that share it by least squares. Standing still is one of the hypotheses, so that a still camera
+ * is found to be still.
+ * @param size of the plane of the flow's points
  */
 export function cameraMotion(flow: Flow, size: { width: number; height: number }): CameraMotion {
   if (flow.corners < LEAST_POINTS || isBlind(flow)) return STILL;
@@ -113,7 +116,7 @@ export function cameraMotion(flow: Flow, size: { width: number; height: number }
     for (let i = 0; i < flow.corners; i++) {
       if (departure(flow, i, guess) < tolerances[i]!) continue;
       agreeing -= weights[i]!;
-      // As a rule most of the guesses are wrong, and are known to be after few points.
+      // Most hypotheses are wrong, and are discarded after few points.
       if (agreeing <= most) return;
     }
     if (agreeing > most) [best, most] = [guess, agreeing];
@@ -127,7 +130,7 @@ export function cameraMotion(flow: Flow, size: { width: number; height: number }
     (i) => departure(flow, i, best) < tolerances[i]!,
   );
   const share = inside.length / flow.corners;
-  // After a cut, or where everything goes its own way, no motion is the camera's.
+  // After a cut, or where everything moves independently, no motion is the camera's.
   if (share < LEAST_SHARE) return { ...STILL, share };
   const fitted = inside.length >= LEAST_POINTS ? fitMany(flow, inside) : null;
   return { ...(fitted ?? best), share };

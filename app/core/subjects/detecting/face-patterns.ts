@@ -1,15 +1,14 @@
-/** Textures in which a detector sees faces: leaves, rocks or lights out of focus. */
+/** Textures in which a detector finds faces: leaves, rocks or lights out of focus. */
 import type { Size } from "../../geometry/box";
 import { type Detection, LARGE_FACE, sureFaceScore } from "./detection";
 
-/** So many large faces in one picture, none of which is sure, are the texture of what is behind. */
+/** Number of large uncertain faces in one picture that are a texture of the background. */
 const PATTERN = 3;
 
 /**
- * Faces without those that a texture is taken for. Of a large face there is so much to be seen that it is sure of itself,
- * also out of focus and in the dark; where several are not, they are all alike.
- *
- * @param faces all that were found in a picture, weak ones as well
+ * Faces without those found in a texture. A large face has enough detail to be certain, even out of focus and in the dark;
+ * where several are uncertain, all of them are alike.
+ * @param faces all that were found in a picture, including weak ones
  */
 export function withoutPatterns<Face extends Detection>(faces: Face[], picture: Size): Face[] {
   const isUnsure = ({ box, score }: Face): boolean => {

@@ -3,15 +3,15 @@ import { type Box, boxCentre, boxContains, boxIou, type Size } from "../../geome
 import { CLEAR_FACE, type Detection } from "./detection";
 
 /**
- * A place is by so many pixels larger than the face was, in which it may have moved. They are as many as a detector looks
- * beyond a face by: in half of them it is less sure of it, by a tenth.
+ * Pixels by which a search region exceeds the face, which may have moved. It equals the detector's own context around a
+ * face: with half of it the score falls by a tenth.
  */
 const ROOM = 128;
-/** Places that together make up more than this share of the picture take nearly as long as all of it. */
+/** Share of the picture above which separate regions take nearly as long as the whole. */
 const MOST_SHARE = 0.7;
-/** A face that was not found again in so many looks is given up. */
+/** Looks without a face after which it is given up. */
 const MOST_MISSED = 4;
-/** A face with this overlap is the one of before. */
+/** Overlap above which a face is the one from before. */
 const SAME_FACE = 0.2;
 
 /** A face as a detector sees it. */
@@ -21,8 +21,8 @@ const isAmong = ({ box }: SeenFace, found: readonly SeenFace[]): boolean =>
   found.some((other) => boxIou(box, other.box) > SAME_FACE);
 
 /**
- * Where faces are looked for between two looks at the whole picture: around those that were found before. Their sides and
- * corners lie on a grid, so that a detector whose cells lie on it sees there nearly what it sees in the whole picture.
+ * Regions in which faces are searched between two looks at the whole picture: around those found before. Their sides lie on
+ * a grid, so that a detector with cells on that grid sees nearly the same as in the whole picture.
  */
 export class FacePlaces {
   private known: (SeenFace & { missed: number })[] = [];
@@ -36,7 +36,7 @@ export class FacePlaces {
     private readonly grain: number,
   ) {}
 
-  /** @returns parts of the picture; null if all of it is looked at as quickly, or a face was lost that may be anywhere */
+  /** @returns parts of the picture; null if the whole picture takes no longer, or a face was lost that may be anywhere */
   next(): Box[] | null {
     if (this.known.some(({ missed }) => missed > 0)) return null;
     const places: Box[] = [];
@@ -49,12 +49,12 @@ export class FacePlaces {
     return pixels > MOST_SHARE * this.picture.width * this.picture.height ? null : places;
   }
 
-  /** Whether a face that was seen clearly is not among those that were found in the places: it may be anywhere. */
+  /** Whether a clear face is missing from those found in the regions: it may be anywhere. */
   lacks(found: readonly SeenFace[]): boolean {
     return this.known.some((face) => face.score >= CLEAR_FACE && !isAmong(face, found));
   }
 
-  /** Takes what was found at a look, wherever that was. */
+  /** Takes the faces found at a look, in regions or in the whole picture. */
   see(found: readonly SeenFace[]): void {
     const missing = this.known
       .filter((face) => !isAmong(face, found))

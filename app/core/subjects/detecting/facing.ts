@@ -1,4 +1,4 @@
-/** Which way somebody looks, from where the nose is between the eyes. */
+/** The direction in which somebody looks, from the place of the nose between the eyes. */
 import type { FrameRange } from "../../time/rate";
 import type { Landmarks } from "./detection";
 
@@ -9,13 +9,12 @@ export interface Facing {
 }
 
 /**
- * How far the nose stands out before the eyes, beside the distance between these, in a face of usual proportions
- * (30 mm to 64 mm). When the head turns by an angle, the nose moves by that times its sine, and the eyes are seen
- * as much nearer to one another as its cosine.
+ * Protrusion of the nose in front of the eyes, relative to their distance, in a face of average proportions (30 mm to 64
+ * mm). When the head turns by an angle, the nose moves by this times its sine, and the eyes appear closer by its cosine.
  */
 const NOSE = 0.47;
 
-/** How far a head is turned to a side, from −1 to 1; a tilted one's own axis counts. */
+/** Turn of a head to a side, from −1 to 1; the axis of a tilted head is taken into account. */
 export function facingOf({ rightEye, leftEye, nose }: Landmarks): number {
   const [dx, dy] = [leftEye.x - rightEye.x, leftEye.y - rightEye.y];
   const distance = Math.hypot(dx, dy);
@@ -25,7 +24,7 @@ export function facingOf({ rightEye, leftEye, nose }: Landmarks): number {
   return offset / Math.hypot(offset, NOSE);
 }
 
-/** Mean of what was seen within so many frames to each side, for every frame of a shot; NaN where nothing was. */
+/** Mean of the sightings within some frames on each side, for every frame of a shot; NaN where there were none. */
 export function facingThrough(seen: readonly Facing[], shot: FrameRange, reach: number): Float64Array {
   const out = new Float64Array(shot.end - shot.start).fill(Number.NaN);
   let [first, next, sum] = [0, 0, 0];

@@ -1,29 +1,29 @@
 /**
  * Where a picture is in focus: how strongly the luma curves, cell by cell (the modified Laplacian of Nayar and Nakagawa,
- * "Shape from focus", 1994, here with both directions summed before the magnitude is taken). A camera that is set to a
- * thing leaves what is before and behind it soft.
+ * "Shape from focus", 1994, here with both directions summed before the magnitude is taken). A camera focused on a thing
+ * leaves what is before and behind it soft.
  */
 import { clamped } from "../../numbers/clamped";
 import type { Box, Size } from "../../geometry/box";
 import type { YuvImage } from "../../image/yuv-image";
 import { laplacianAt } from "./sharpness";
 
-/** What this share of the cells stays under is grain and compression; and that many times as much still is. */
+/** Quantile of the cells that is grain and compression noise; so are values up to a multiple of it. */
 const QUIET_SHARE = 0.2;
 const QUIET = 1.5;
-/** A single hard edge, as of a letter, counts no more than this. */
+/** Largest contribution of a single hard edge, as of a letter. */
 const MOST = 60;
-/** A cell's neighbours that it is smoothed over, each way, and how often: a thing is smooth within its outline. */
+/** Radius in cells, and number of passes, of smoothing: a thing is smooth inside its outline. */
 const REACH = 2;
 const TIMES = 2;
 
-/** Mean magnitude of the Laplacian within each cell, 0 to 255 and more. */
+/** Mean magnitude of the Laplacian in each cell, 0 to above 255. */
 function curvature({ luma, width }: YuvImage, side: number, area: Box, grid: Size): Float64Array<ArrayBuffer> {
   const out = new Float64Array(grid.width * grid.height);
   for (let row = 0, cell = 0; row < grid.height; row++) {
     for (let column = 0; column < grid.width; column++, cell++) {
       let sum = 0;
-      // The outermost pixels are left out, so that nothing beside the area is looked at.
+      // The outermost pixels are left out, so that nothing beside the area is read.
       for (let y = 1; y < side - 1; y++) {
         const first = (area.y + row * side + y) * width + area.x + column * side + 1;
         for (let at = first; at < first + side - 2; at++) sum += laplacianAt(luma, width, at);
@@ -50,12 +50,11 @@ function smoothed(values: Float64Array, { width, height }: Size): Float64Array<A
 }
 
 /**
- * How far each cell is in focus.
- *
+ * How much each cell is in focus.
  * @param side of a cell, in pixels
  * @param area the part of the picture that is covered by cells
- * @param grid how many cells
- * @returns a value for each cell, 0 where there is nothing but grain
+ * @param grid number of cells
+ * @returns a value per cell, 0 where there is nothing but grain
  */
 export function focusMap(image: YuvImage, side: number, area: Box, grid: Size): Float64Array {
   const curved = curvature(image, side, area, grid);

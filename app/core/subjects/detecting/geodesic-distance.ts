@@ -1,19 +1,22 @@
 /**
- * How far cells are from a picture's border, where a way is as long as the colours change on it (Wei, Wen, Zhu and Sun,
- * "Geodesic saliency using background priors", 2012).
+ * Distances of cells from a picture's border, where the length of a path is the change of colours along it (Wei, Wen, Zhu
+ * and Sun, "Geodesic saliency using background priors", 2012).
  */
 import type { Size } from "../../geometry/box";
 import { apart, type LabCells } from "./lab-cells";
 
-/** Colours at the picture's foot are those of another side if they are no more than so many steps from them. */
+/** Steps within which colours at the picture's foot equal those at another side. */
 const FOOT_STEPS = 3;
 
-/** The ways from a cell to those before it, row by row, as steps in the grid; the same backwards lead to those after it. */
+/**
+ * The paths from a cell to those before it, in row-major order, as steps in the grid; the same reversed lead to those after
+ * it.
+ */
 const before = (width: number): number[] => [-width - 1, -width, -width + 1, -1];
 
-/** How far apart the colours of neighbours are, and of the cells at the picture's foot and the nearest of another side. */
+/** Colour differences of neighbours, and of the cells at the picture's foot to the nearest at another side. */
 export interface Steps {
-  /** For each way of `before`, from each cell. */
+  /** For each path of `before`, from each cell. */
   ways: Float64Array[];
   foot: Float64Array;
 }
@@ -35,7 +38,7 @@ export function stepsOf(cells: LabCells): Steps {
   return { ways, foot };
 }
 
-/** One pass over all cells but the border's, from the first to the last or back; whether any distance became less. */
+/** One pass over all cells except the border's, forwards or backwards; returns whether any distance decreased. */
 function handOn(
   distance: Float64Array,
   { width, height }: Size,
@@ -63,18 +66,18 @@ function handOn(
 }
 
 /**
- * The least sum of steps from the border to each cell. Passes forwards and backwards over the grid hand the least on from
- * neighbour to neighbour, until nothing changes.
- *
- * @param free steps up to this one cost nothing; as `apart` measures them
- * @returns the distances, row by row
+ * The smallest sum of steps from the border to each cell. Passes forwards and backwards over the grid propagate it between
+ * neighbours until nothing changes.
+ * @param free steps up to this one cost nothing; as measured by `apart`
+ * @returns the distances, in row-major order
  */
 export function geodesicDistances(size: Size, { ways, foot }: Steps, free: number): Float64Array {
   const { width, height } = size;
   const distance = new Float64Array(width * height).fill(Infinity);
   for (let x = 0; x < width; x++) distance[x] = 0;
   for (let y = 0; y < height; y++) distance[y * width] = distance[y * width + width - 1] = 0;
-  // Who stands before the camera reaches down to the picture's foot: that is ground only as far as the other sides have it.
+  // Somebody in front of the camera reaches down to the picture's foot, which is background only as far as the other sides
+  // have its colours.
   for (let x = 1; x < width - 1; x++) distance[(height - 1) * width + x] = Math.max(0, foot[x]! - FOOT_STEPS * free);
   let changed = true;
   while (changed) {

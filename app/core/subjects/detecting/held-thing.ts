@@ -1,41 +1,44 @@
 /**
- * A thing that is held: what stands out then reaches from the thing along an arm, which leads out of the picture. The arm
- * is told by where it goes on beyond what stands out, and the thing by the colours at the other end.
+ * A held thing: what is salient then consists of the thing and an arm, which leads out of the picture. The arm is found by
+ * its continuation beyond what is salient, and the thing by the colours at the other end.
  */
 import { boxOfCells } from "../../image/connected-cells";
 import { type Box, moveBox } from "../../geometry/box";
 import { mean } from "../../numbers/mean";
 import { apart, type LabCells, usualStep } from "./lab-cells";
 
-/** What stands out is an arm and more if it is so many times as long as wide (by standard deviations along its axes). */
+/** Elongation (ratio of standard deviations along its axes) above which something salient is an arm and more. */
 const LEAST_ELONGATION = 2.2;
-/** The middle of a cell is so far from its side; the square of a cell's own deviation. */
+/** Half the size of a cell; variance of a cell by itself. */
 const OWN_VARIANCE = 1 / 12;
-/** Cells from an end within which it is measured how wide it is. */
+/** Cells from an end in which its width is measured. */
 const END = 4;
-/** Cells beside an end in which there is no arm any more. */
+/** Cells beside an end that are no longer of the arm. */
 const BESIDE = 2;
-/** Cells on the way out in which an arm differs from both sides, by so many steps that are usual in the picture. */
+/** Length in cells of an arm's continuation, and its difference from both sides, in steps usual in the picture. */
 const GOES_ON = 0.6;
 const OTHER_STEPS = 3;
-/** An end that is no further from the border leads out anyway. */
+/** Distance from the border, in cells, at which an end leads out anyway. */
 const AT_BORDER = 2;
-/** A thing at the end is at least this share of the length, and at most that one. */
+/** Smallest and largest share of the length for a thing at the end. */
 const SHARE = { least: 0.12, most: 0.75 };
-/** … and this many times as long as it is wide: what is thinner is a slice of something. */
+/** … and its least ratio of length to width: anything thinner is a slice of something. */
 const LEAST_LENGTH = 0.6;
-/** What moves is an arm and more if it is so many times as long as wide … */
+/** Elongation above which motion is an arm and more … */
 const LEAST_ELONGATION_OF_ARM = 2.5;
-/** … and begins so near the border, in pictures' widths: at the border itself an arm may move too little to be seen to. */
+/**
+ * … and distance from the border within which it begins, in widths of the picture: at the border itself an arm may move too
+ * little to be seen.
+ */
 const NEAR_BORDER = 0.08;
-/** An arm reaches at least so far into the picture, in pictures' heights. */
+/** How far an arm reaches into the picture at least, in heights of the picture. */
 const LEAST_REACH = 0.25;
-/** Fewer cells of what moves are a corner of it, and no thing. */
+/** Fewest moving cells of a thing; fewer are a corner of one. */
 const LEAST_CELLS = 12;
-/** By how much the colours of a thing and of its arm differ at least, on scales of 255. */
+/** Least difference between the colours of a thing and its arm, on scales of 255. */
 const LEAST_DIFFERENCE = 15;
 
-/** The longer axis of a group of cells: its middle, its direction, and how much longer it is than the other. */
+/** The longer axis of a group of cells: its centre, its direction, and the elongation. */
 interface Axis {
   x: number;
   y: number;
@@ -60,7 +63,7 @@ function axisOf(cells: readonly number[], width: number): Axis {
 /** A direction along an axis. */
 type Outwards = 1 | -1;
 
-/** A cell, and where it is along an axis and beside it. */
+/** A cell, with its coordinates along and across an axis. */
 interface Place {
   cell: number;
   along: number;
@@ -72,7 +75,9 @@ function placeOn(axis: Axis, cell: number, width: number): Omit<Place, "cell"> {
   return { along: x * axis.ux + y * axis.uy, across: y * axis.ux - x * axis.uy };
 }
 
-/** Whether one end of a group is at the picture's border, or what is beyond it differs from both sides as far as that. */
+/**
+ * Whether one end of a group is at the picture's border, or the area beyond it differs from both sides all the way there.
+ */
 function leadsOut(
   grid: LabCells,
   { x, y, ux, uy }: Axis,
@@ -99,9 +104,8 @@ function leadsOut(
 }
 
 /**
- * How much of a row of colours, from its beginning, is of one thing and the rest of another: where the variance between
- * both parts is largest (Otsu, 1979). Zero if they hardly differ.
- *
+ * The share of a row of colours, from its start, that belongs to one thing, with the rest to another: where the variance
+ * between both parts is largest (Otsu, 1979). Zero if they hardly differ.
  * @param slices the cells in each slice of a length
  */
 function colourBorder(grid: LabCells, slices: readonly (readonly number[])[]): number {
@@ -125,7 +129,7 @@ function colourBorder(grid: LabCells, slices: readonly (readonly number[])[]): n
   return best.length;
 }
 
-/** At which end of its axis a group leads out of the picture; null if at neither, or at both. */
+/** The end of its axis at which a group leads out of the picture; null if neither does, or both do. */
 function wayOut(grid: LabCells, axis: Axis, places: readonly Place[], free: number): Outwards | null {
   const ends = ([-1, 1] as const).map((outwards) => {
     const along = places.reduce((most, place) => Math.max(most, outwards * place.along), -Infinity) * outwards;
@@ -139,7 +143,7 @@ function wayOut(grid: LabCells, axis: Axis, places: readonly Place[], free: numb
   return back.goesOn === on.goesOn ? null : back.goesOn ? -1 : 1;
 }
 
-/** On which side of a part of a group the rest of it is. */
+/** The side of a part of a group on which the rest is. */
 function sideOfRest(axis: Axis, group: readonly number[], part: readonly number[], width: number): Outwards {
   const along = (cells: readonly number[]) => mean(cells.map((cell) => placeOn(axis, cell, width).along));
   return along(group) < along(part) ? -1 : 1;
@@ -155,10 +159,9 @@ function slicesOf(places: readonly Place[], outwards: Outwards): number[][] {
 }
 
 /**
- * The cells of a group that are of a thing at its end, where the other end leads out of the picture; all of them where
- * nothing tells that they are a thing and what holds it.
- *
- * @param cells that stand out, or move; near one another
+ * The cells of a group that belong to a thing at its end, where the other end leads out of the picture; all of them where
+ * nothing separates a thing from what holds it.
+ * @param cells that are salient, or move; near one another
  * @param free steps between neighbouring cells that are usual in the picture
  */
 export function heldThing(grid: LabCells, cells: readonly number[], free: number): readonly number[] {
@@ -167,7 +170,7 @@ export function heldThing(grid: LabCells, cells: readonly number[], free: number
     const axis = axisOf(held, grid.width);
     if (axis.elongation < LEAST_ELONGATION) return held;
     const places = held.map((cell) => ({ cell, ...placeOn(axis, cell, grid.width) }));
-    // Behind a sleeve there is a hand: all of an arm is on the side on which it leads out.
+    // Beyond a sleeve there is a hand: the whole arm is on the side on which it leads out.
     const outwards = held === cells ? wayOut(grid, axis, places, free) : sideOfRest(axis, cells, held, grid.width);
     if (outwards === null) return held;
     const slices = slicesOf(places, outwards);
@@ -177,7 +180,9 @@ export function heldThing(grid: LabCells, cells: readonly number[], free: number
   }
 }
 
-/** Cells, and those between them and across their longer axis: the inside of what moves may be too even to show that. */
+/**
+ * Cells with those between them and across their longer axis: the inside of a moving thing may be too even to show motion.
+ */
 function filled(grid: LabCells, cells: readonly number[]): number[] {
   const axis = axisOf(cells, grid.width);
   const reach = new Map<number, { least: number; most: number }>();
@@ -199,10 +204,9 @@ function filled(grid: LabCells, cells: readonly number[]): number[] {
 }
 
 /**
- * Whether what moves may be an arm and what it holds: it is long and narrow, and comes from near the picture's border.
- *
- * @param columns cells of the grid in a row
- * @param picture what of the grid is not bars, in cells
+ * Whether motion may be an arm and what it holds: long and narrow, and coming from near the picture's border.
+ * @param columns cells per row of the grid
+ * @param picture the part of the grid without bars, in cells
  */
 export function mayBeArm(cells: readonly number[], columns: number, picture: Box): boolean {
   const { x, y, width, height } = moveBox(boxOfCells(cells, columns), { x: -picture.x, y: -picture.y });
@@ -214,10 +218,9 @@ export function mayBeArm(cells: readonly number[], columns: number, picture: Box
 }
 
 /**
- * The thing at the end of what moves, where the rest of that is an arm which leads out of the picture.
- *
+ * The thing at the end of a moving group, whose other end is an arm that leads out of the picture.
  * @param cells that move, near one another
- * @returns a box in cells; null where nothing tells that something is held
+ * @returns a box in cells; null where nothing indicates a held thing
  */
 export function heldInMotion(grid: LabCells, cells: readonly number[]): Box | null {
   if (cells.length === 0) return null;

@@ -1,25 +1,25 @@
-/** A picture as a coarse grid of colours in which distances are as they are seen. */
+/** A picture as a coarse grid of perceptual colours. */
 import { type Box, type Size, wholeOf } from "../../geometry/box";
 import { clamped } from "../../numbers/clamped";
 import { FULL_CHROMA, FULL_LUMA, type YuvImage } from "../../image/yuv-image";
 import { median } from "../../numbers/median";
 
-/** Mean colours of cells, row by row; lightness and both colour axes on scales of about 255. */
+/** Mean colours of cells, in row-major order; lightness and both colour axes on scales of about 255. */
 export interface LabCells extends Size {
   lightness: Float32Array;
   a: Float32Array;
   b: Float32Array;
 }
 
-/** How far apart the colours of two cells are. (`Math.hypot` minds overflow, and takes several times as long.) */
+/** Colour difference of two cells. (`Math.hypot` guards against overflow, and takes several times as long.) */
 export const apart = ({ lightness, a, b }: LabCells, i: number, j: number): number =>
   Math.sqrt((lightness[i]! - lightness[j]!) ** 2 + (a[i]! - a[j]!) ** 2 + (b[i]! - b[j]!) ** 2);
 
-/** Limits of what is a usual step from a cell to the next. */
+/** Bounds of the usual step between neighbouring cells. */
 const LEAST_STEP = 4;
 const MOST_STEP = 40;
 
-/** How far apart the colours of neighbouring cells usually are in a picture. */
+/** The usual colour difference of neighbouring cells in a picture. */
 export function usualStep(cells: LabCells): number {
   const { width, height } = cells;
   const steps: number[] = [];
@@ -29,7 +29,7 @@ export function usualStep(cells: LabCells): number {
   return clamped(median(steps), LEAST_STEP, MOST_STEP);
 }
 
-/** Means of square blocks of a plane, from an index in it on. */
+/** Means of square blocks of a plane, starting at an index. */
 function blockMeans(
   plane: Uint8Array,
   first: number,
@@ -49,7 +49,7 @@ function blockMeans(
   return means;
 }
 
-/** Light, 0 to 1, of a value of the Rec.709 transfer function, taken for a plain power. */
+/** Linear light, 0 to 1, of a value of the Rec.709 transfer function, approximated by a power. */
 const LINEAR = Float32Array.from({ length: 256 }, (_, value) => (value / 255) ** 2.2);
 const linear = (value: number) => LINEAR[clamped(Math.round(value), 0, 255)]!;
 /** The cube root of CIE's lightness, with its straight part near black. */
@@ -57,7 +57,6 @@ const seen = (t: number) => (t > 0.008856 ? Math.cbrt(t) : 7.787 * t + 16 / 116)
 
 /**
  * Colours of a picture's cells in CIE L*a*b* (D65).
- *
  * @param side of a cell, in pixels; even
  * @param area the part of the picture that is covered by cells, its corner at even pixels
  */

@@ -1,16 +1,16 @@
-/** How much a mouth moves, beside how much the upper half of the same face does. */
+/** Movement of a mouth, relative to the upper half of the same face. */
 import { clamped } from "../../numbers/clamped";
 import type { Box, Point } from "../../geometry/box";
 import type { YuvImage } from "../../image/yuv-image";
 
 const COLUMNS = 12;
 const ROWS = 8;
-/** Noise of a picture, in luma, that must not look like movement in a flat patch. */
+/** Noise of a picture, in luma, that must not count as movement in a flat patch. */
 const NOISE = 5;
-/** A face narrower than this, in pixels, shows no mouth. */
+/** Narrowest face, in pixels, whose mouth can be seen. */
 const LEAST_WIDTH = 18;
 
-/** Two patches of a face, each with its mean taken out and scaled by its contrast. */
+/** Two patches of a face, each with its mean removed and scaled by its contrast. */
 export interface FacePatches {
   mouth: Float32Array;
   upper: Float32Array;

@@ -1,7 +1,7 @@
 /**
- * What moves against the camera's own motion, as boxes, for scenes in which no detector knows anything: where two
- * pictures differ although the camera's motion is taken out, beside how much they would differ for a shift of one
- * sample (the motion measure of Irani, Rousso and Peleg, "Computing occluding and transparent motions", 1994).
+ * Independent motion as boxes, for scenes in which no detector knows anything: where two pictures differ after the camera's
+ * motion is compensated, relative to the difference that a shift by one sample would make (the motion measure of Irani,
+ * Rousso and Peleg, "Computing occluding and transparent motions", 1994).
  */
 import { type Box, moveBox, scaleBox, type Size, wholeOf } from "../../geometry/box";
 import { connectedCells } from "../../image/connected-cells";
@@ -16,28 +16,28 @@ import { type LabCells, labCells } from "./lab-cells";
 
 /** Side of a cell, in samples. */
 const CELL = 6;
-/** The same in pixels, and of one that is small enough to tell the parts of what moves by their colours. */
+/** The same in pixels, and that of a cell small enough to separate the parts of a moving thing by colour. */
 const CELL_PIXELS = PYRAMID_SCALE * CELL;
 const SMALL_CELL = CELL_PIXELS / 2;
-/** Movement from picture to picture, in samples, that is no noise. */
+/** Movement between pictures, in samples, above noise. */
 const LEAST_MOVEMENT = 0.3;
-/** A movement of less than this score may be the camera's, misjudged. */
+/** Score below which motion may be the camera's, misestimated. */
 export const CLEAR_MOVEMENT_SCORE = 0.6;
 /** Movement that is certain. */
 const CLEAR_MOVEMENT = 1.2;
-/** Differences up to so many times the usual one are noise. */
+/** Differences up to this multiple of the usual one are noise. */
 const NOISE = 3;
-/** Steepness, in levels a sample, below which a difference says little about a movement. */
+/** Gradient, in levels per sample, below which a difference says little about movement. */
 const LEAST_STEEPNESS = 7;
-/** Cells this near one another are of one thing: its inside may be too even to show that it moves. */
+/** Cells this close belong to one thing: its inside may be too even to show motion. */
 const REACH = 3;
-/** A single cell is more often a mistake than a thing. */
+/** Fewest cells of a thing: single ones are mostly errors. */
 const LEAST_CELLS = 3;
-/** What covers more of the picture than this is no subject but the scene itself, its camera misjudged. */
+/** Share of the picture above which motion is the scene itself, with its camera misestimated. */
 const MAX_SHARE = 0.4;
 const MAX_BLOBS = 4;
 
-/** The size of difference that half of a picture stays under, from every seventh sample. */
+/** The median difference of a picture, from every seventh sample. */
 function usualSize(differences: Float32Array): number {
   const some = new Float32Array(Math.floor((differences.length + 3) / 7));
   for (let i = 0; i < some.length; i++) some[i] = Math.abs(differences[7 * i + 3]!);
@@ -45,7 +45,7 @@ function usualSize(differences: Float32Array): number {
   return some[some.length >> 1] ?? 0;
 }
 
-/** How far each cell moved by itself, in samples, as far as it shows. */
+/** How far each cell moved independently, in samples, as far as it shows. */
 function movementOf(before: GreyPlane, now: GreyPlane, camera: CameraMotion, grid: Size): Float32Array {
   const { width, height, samples } = now;
   const cells = grid.width * grid.height;
@@ -68,7 +68,7 @@ interface Blob {
   clearest: number;
 }
 
-/** Cells that moved and lie near one another, together. */
+/** Groups moving cells that lie near one another. */
 function blobsOf(movement: Float32Array, grid: Size): Blob[] {
   const blobs: Blob[] = [];
   const moved = (cell: number) => movement[cell]! >= LEAST_MOVEMENT;
@@ -87,7 +87,7 @@ function blobsOf(movement: Float32Array, grid: Size): Blob[] {
   return blobs;
 }
 
-/** The cells of a picture's area that some of the larger cells of motion cover. */
+/** The small cells of a picture's area that some of the larger cells of motion cover. */
 function smallCells(cells: readonly number[], columns: number, area: Box, grid: Size): number[] {
   return cells.flatMap((cell) => {
     const left = Math.round(((cell % columns) * CELL_PIXELS - area.x) / SMALL_CELL);
@@ -100,12 +100,11 @@ function smallCells(cells: readonly number[], columns: number, area: Box, grid: 
 }
 
 /**
- * Groups the parts of a picture that do not move as the camera does; each group is a detection. Without a camera motion
- * that the picture agrees on nothing can be said to move by itself.
- *
+ * Groups the parts of a picture that do not move with the camera; each group is a detection. Without a camera motion that
+ * fits the picture, independent motion is unknown.
  * @param before the largest level of the pyramid of the picture before, and `now` that of this one
  * @param image the picture in colours
- * @param active the part of it that is not bars, its corner at even pixels
+ * @param active the part of it without bars, its corner at even pixels
  * @returns boxes in pixels of the picture
  */
 export function movingThings(

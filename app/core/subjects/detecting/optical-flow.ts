@@ -1,45 +1,45 @@
 /**
- * Sparse optical flow between two pictures: the method of Lucas and Kanade (1981) on a pyramid (Bouguet 2001), at the
- * best corner (Shi and Tomasi 1994) of each cell of a grid. Its loops are in `kernel/flow.as.ts`.
+ * Sparse optical flow between two pictures: the method of Lucas and Kanade (1981) on a pyramid (Bouguet 2001), at the best
+ * corner (Shi and Tomasi 1994) of each cell of a grid. Its loops are in `kernel/flow.as.ts`.
  */
 import type { Point, Size } from "../../geometry/box";
 import type { GreyPlane } from "../../image/grey-plane";
 import { PicturePair } from "../../kernel/picture-pair";
 
-/** Samples from corner to corner, in the pyramid's largest level. */
+/** Distance between corners, in samples of the pyramid's largest level. */
 const CELL = 10;
-/** Side of the blocks of a cell of which the most structured is followed. */
+/** Side of the blocks of a cell, of which the most structured one is followed. */
 const BLOCK = 5;
-/** Smaller eigenvalue of the structure, a sample, below which a point says nothing. */
+/** Smaller eigenvalue of the structure tensor, per sample, below which a point cannot be followed. */
 const LEAST_STRUCTURE = 6;
-/** A point was not found again when what is there differs by more than this, of 255, and this share of its contrast. */
+/** Residual, of 255 and as a share of the contrast, above which a point was not found. */
 const MAX_RESIDUAL = 4;
 const RESIDUAL_SHARE = 0.35;
-/** How far the whole picture is searched for, in samples of the smallest level, and what a sample costs, of 255. */
+/** Search range of the whole picture's shift, in samples of the smallest level, and cost per sample, of 255. */
 const COMMON_REACH = 4;
 const SHIFT_COST = 0.15;
 const BLIND_SHARE = 0.35;
 const BLIND_UNLIKE = 35;
 
-/** Points of one picture and where they went in the next; in samples of the largest level. */
+/** Points of one picture and their displacement to the next; in samples of the largest level. */
 export interface Flow {
   count: number;
-  /** How many of the points, the first of all, are the picture's own corners, and how many those had been looked for. */
+  /** Number of points, the first ones, that are the picture's own corners, and the number searched for. */
   corners: number;
   tried: number;
-  /** How unlike the whole pictures are even where they fit best, 0 to 255. */
+  /** Difference of the whole pictures even at the best shift, 0 to 255. */
   unlike: number;
   x: Float32Array;
   y: Float32Array;
   dx: Float32Array;
   dy: Float32Array;
-  /** Of which of the groups that were asked for a point is; `PICTURE_POINT` for the picture's own corners. */
+  /** Group of each point, of those requested; `PICTURE_POINT` for the picture's own corners. */
   group: Int16Array;
 }
 
 export const PICTURE_POINT = -1;
 
-/** The shift of the smallest planes that fits best, by the mean difference of what both show. */
+/** The best shift of the smallest planes, by mean difference in their overlap. */
 function commonShift(pair: PicturePair, { width, height }: Size): { dx: number; dy: number; unlike: number } {
   let best = { dx: 0, dy: 0 };
   let least = Infinity;
@@ -54,9 +54,8 @@ function commonShift(pair: PicturePair, { width, height }: Size): { dx: number; 
 }
 
 /**
- * Where the corners of one picture are in the next.
- *
- * @param groups points that are to be followed as well, in samples of the largest level
+ * Follows the corners of one picture to the next.
+ * @param groups further points to be followed, in samples of the largest level
  */
 export function opticalFlow(
   before: readonly GreyPlane[],
@@ -91,6 +90,6 @@ export function opticalFlow(
   };
 }
 
-/** Two pictures are too unlike for the flow between them to be believed: a flash, a cut, black. */
+/** Whether two pictures are too different for their flow to be meaningful: a flash, a cut, black. */
 export const isBlind = ({ corners, tried, unlike }: Flow): boolean =>
   corners < BLIND_SHARE * tried || unlike > BLIND_UNLIKE;

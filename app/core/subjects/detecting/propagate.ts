@@ -1,4 +1,4 @@
-/** Carries what was detected in one frame on by the optical flow, until it is detected again or lost. */
+/** Propagates the detections of a frame by optical flow, until they are detected again or lost. */
 import { clamped } from "../../numbers/clamped";
 import { type Box, boxCentre, boxIou, type Point } from "../../geometry/box";
 import { PYRAMID_SCALE } from "../../image/grey-pyramid";
@@ -8,14 +8,14 @@ import type { Detection } from "./detection";
 import { type FacePatches, facePatches, mouthMovement } from "./mouth";
 import { type Flow, isBlind, PICTURE_POINT } from "./optical-flow";
 
-/** A detection this much like where another was propagated to is of the same thing. */
+/** Overlap with a propagated box above which a detection is of the same thing. */
 const SEEN_ANEW = 0.35;
-/** With fewer points than this on a thing, its size is taken to stay. */
+/** With fewer points than this on a thing, its size is assumed constant. */
 const POINTS_FOR_SIZE = 6;
 const MAX_GROWTH = 1.06;
-/** A thing on which fewer points than this can be followed is lost. */
+/** Fewest points that keep a thing from being lost. */
 const LEAST_POINTS = 3;
-/** Places of the points that are followed on each thing, as shares of its middle part. */
+/** Places of the points that are followed on each thing, as shares of its core. */
 const GRID: readonly Point[] = [0.1, 0.37, 0.63, 0.9].flatMap((y) => [0.1, 0.37, 0.63, 0.9].map((x) => ({ x, y })));
 
 interface Carried {
@@ -25,9 +25,9 @@ interface Carried {
   patches: FacePatches | null;
 }
 
-/** The part of a box, or beside it, in which most points belong to the thing and not to what is behind it. */
+/** The part in or below a box where most points belong to the thing and not to the background. */
 function core({ kind }: Detection, { x, y, width, height }: Box): Box {
-  // A face alone may be smooth or small; the chest below moves with it.
+  // A face may be smooth or small; the chest below moves with it.
   if (kind === "face") return { x: x + 0.1 * width, y: y + 0.1 * height, width: 0.8 * width, height: 1.5 * height };
   const [across, top, bottom] = kind === "person" ? [0.3, 0.05, 0.6] : [0.15, 0.15, 0.85];
   return {
@@ -39,8 +39,8 @@ function core({ kind }: Detection, { x, y, width, height }: Box): Box {
 }
 
 /**
- * Points of the flow inside a part of the picture, of the picture's own and of one group. Those of other things are left
- * out, so that where a thing goes does not depend on what else is propagated.
+ * Points of the flow in a part of the picture: the picture's own, and those of one group. Those of other things are left
+ * out, so that propagation does not depend on what else is propagated.
  */
 function pointsIn(flow: Flow, part: Box, group: number): number[] {
   const [left, top] = [part.x / PYRAMID_SCALE, part.y / PYRAMID_SCALE];
@@ -53,7 +53,7 @@ function pointsIn(flow: Flow, part: Box, group: number): number[] {
   return points;
 }
 
-/** How much larger points have moved apart, as a factor; 1 where it cannot be told. */
+/** Factor by which points have moved apart; 1 where it is unknown. */
 function growthOf(flow: Flow, points: readonly number[], dx: number, dy: number): number {
   if (points.length < POINTS_FOR_SIZE) return 1;
   const mx = median(points.map((i) => flow.x[i]!));
@@ -67,7 +67,7 @@ function growthOf(flow: Flow, points: readonly number[], dx: number, dy: number)
   return ratios.length >= 4 ? clamped(median(ratios), 1 / MAX_GROWTH, MAX_GROWTH) : 1;
 }
 
-/** Where a box goes with the points in it, in pixels of the picture; null where too few can be followed. */
+/** A box moved with its points, in pixels of the picture; null where too few can be followed. */
 function follow(box: Box, inside: Box, flow: Flow, group: number): Box | null {
   const points = pointsIn(flow, inside, group);
   if (points.length < LEAST_POINTS) return null;
@@ -83,10 +83,10 @@ function follow(box: Box, inside: Box, flow: Flow, group: number): Box | null {
 export class FlowPropagator {
   private active: Carried[] = [];
 
-  /** @param maxSteps how long something is propagated that is not seen anew */
+  /** @param maxSteps steps for which something is propagated without being detected again */
   constructor(private readonly maxSteps: number) {}
 
-  /** Takes what was detected in the picture that was last advanced to; what is seen anew is propagated no further. */
+  /** Takes the detections of the current picture; what is detected again is propagated no further. */
   see(detections: readonly Detection[], image: YuvImage): void {
     this.active = this.active.filter(
       ({ detection, box }) =>
@@ -99,7 +99,7 @@ export class FlowPropagator {
     }
   }
 
-  /** Points whose flow is wanted beside that of the picture's own corners: a grid on each thing that is propagated. */
+  /** Points whose flow is needed beside that of the picture's own corners: a grid on each propagated thing. */
   points(): Point[][] {
     return this.active.map(({ detection, box }) => {
       const { x, y, width, height } = core(detection, box);
@@ -110,12 +110,12 @@ export class FlowPropagator {
     });
   }
 
-  /** Carries everything on to the next picture by a flow that was asked for the `points`. */
+  /** Advances everything to the next picture by a flow that includes the `points`. */
   advance(flow: Flow, image: YuvImage): void {
     const lost = new Set<Carried>();
     for (const [group, propagated] of this.active.entries()) {
       const { detection, box, mouth } = propagated;
-      // Where nothing can be seen, everything is taken to stay.
+      // In a blind picture, everything is assumed to stay.
       const next = isBlind(flow) ? box : follow(box, core(detection, box), flow, group);
       if (!next) {
         lost.add(propagated);

@@ -1,18 +1,18 @@
 /**
- * Colours that a picture has in one place only and that are unlike all others: the uniqueness and the distribution of
- * colours of Perazzi, Krähenbühl, Pritch and Hornung, "Saliency filters: contrast based filtering for salient region
- * detection" (2012), between the colours of a picture in coarse steps instead of between its segments.
+ * Colours that a picture has in one place only and that differ from all others: uniqueness and distribution of colours
+ * after Perazzi, Krähenbühl, Pritch and Hornung, "Saliency filters: contrast based filtering for salient region detection"
+ * (2012), between coarse bins of colour instead of segments.
  */
 import type { LabCells } from "./lab-cells";
 
-/** Side of the bins in which colours count as one, on scales of 255. */
+/** Side of the bins of colour, on scales of 255. */
 const BIN = 24;
-/** How far apart colours are, as a standard deviation, that are the same for where they are found. */
+/** Standard deviation of the colour difference within which colours count as the same for their distribution. */
 const SAME_COLOUR = 16;
-/** What is left of a colour's rarity, as a power of e, that is spread over the picture as evenly as can be. */
+/** Exponent of a colour's rarity lost at the widest possible distribution. */
 const SPREAD_COST = 2;
 
-/** The cells of one bin: their mean colour, and the mean and the variance of where they are. */
+/** The cells of one bin: their mean colour, and the mean and variance of their places. */
 interface Colour {
   cells: number[];
   lightness: number;
@@ -50,14 +50,13 @@ function coloursOf({ width, lightness, a, b }: LabCells): Colour[] {
 const squaredDistance = (one: Colour, other: Colour): number =>
   (one.lightness - other.lightness) ** 2 + (one.a - other.a) ** 2 + (one.b - other.b) ** 2;
 
-/** How much of each colour counts as one of them: by how many cells have it, and how like it is. */
+/** Weights of each colour as the same: by number of cells, and likeness. */
 const likeness = (colour: Colour, colours: readonly Colour[]): number[] =>
   colours.map((other) => other.cells.length * Math.exp(-squaredDistance(colour, other) / (2 * SAME_COLOUR ** 2)));
 
 /**
- * How unlike all others a colour is, less for how far it is spread.
- *
- * @param weights as `likeness` gives them
+ * A colour's difference from all others, reduced by its spread.
+ * @param weights from `likeness`
  */
 function rarityOf(
   colour: Colour,
@@ -82,9 +81,8 @@ function rarityOf(
 }
 
 /**
- * How rare the colour of each cell is in its picture.
- *
- * @returns a value for each cell, in differences of colour on scales of 255
+ * Rarity of each cell's colour in its picture.
+ * @returns a value per cell, in differences of colour on scales of 255
  */
 export function rareColours(grid: LabCells): Float64Array {
   const colours = coloursOf(grid);
@@ -93,7 +91,7 @@ export function rareColours(grid: LabCells): Float64Array {
   const weights = colours.map((colour) => likeness(colour, colours));
   const rarities = colours.map((colour, i) => rarityOf(colour, colours, weights[i]!, out.length, evenSpread));
   colours.forEach(({ cells }, i) => {
-    // Bins have borders; like colours on both sides of one are as rare.
+    // Similar colours on both sides of a bin's border are equally rare.
     let [sum, weight] = [0, 0];
     weights[i]!.forEach((like, j) => {
       sum += like * rarities[j]!;

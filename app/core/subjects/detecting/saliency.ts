@@ -1,7 +1,7 @@
 /**
- * What stands out in a picture, as whole things: how much the colours have to change on the easiest way to a place from
- * the picture's border (the geodesic saliency of Wei, Wen, Zhu and Sun, 2012, over a grid of cells). What lies behind is
- * reached by small steps; a thing only over its edge, and then all of it is as far away.
+ * Salient things in a picture, as wholes: how much colours change on the easiest path to a place from the picture's border
+ * (the geodesic saliency of Wei, Wen, Zhu and Sun, 2012, over a grid of cells). The background is reached by small steps; a
+ * thing only over its edge, and then all of it is equally far.
  */
 import { type Box, moveBox, scaleBox, type Size, wholeOf } from "../../geometry/box";
 import { boxOfCells } from "../../image/connected-cells";
@@ -18,42 +18,42 @@ import { type StableRegion, stableRegions } from "./stable-region";
 
 /** Side of a cell, in pixels. */
 const CELL = 6;
-/** Steps up to so many times the usual one cost nothing; the mean over several of these is what counts. */
+/** Free steps, as multiples of the usual one; the mean over these is used. */
 const TOLERANCES = [1, 2];
-/** How far from the middle, in half pictures, interest has fallen to about a third. */
+/** Distance from the centre, in half pictures, at which interest has fallen to about a third. */
 const MIDDLE = 1.6;
-/** Columns at a thing's edge with less than this share of its fullest are not of it. */
+/** Share of a thing's fullest column below which columns at its edge are not of it. */
 const LEAST_COLUMN = 0.15;
-/** The same on a side on which something leads out of the picture: an arm is lower than what it holds. */
+/** The same on a side where something leads out of the picture: an arm is lower than what it holds. */
 const LEAST_COLUMN_OF_HELD = 0.45;
-/** What ends within so many cells of the picture's border leads out of it. */
+/** Distance in cells from the picture's border within which something leads out of it. */
 const AT_BORDER = 2;
-/** The same as for columns for rows: what a thing stands on may be much narrower than the rest of it. */
+/** The same for rows: what a thing stands on may be much narrower than the rest of it. */
 const LEAST_ROW = 0.25;
-/** A thing holds at least this share of all that stands out. */
+/** Least share of everything salient that a thing holds. */
 const LEAST_MASS = 0.12;
 const MAX_THINGS = 4;
-/** What takes more of the picture than this is no thing in it, but the picture itself. */
+/** Share of the picture above which something is not in it, but the picture itself. */
 const MAX_SHARE = 0.6;
-/** So many times the usual difference of neighbours is as clear as it gets, and so many are nothing. */
+/** Multiples of the usual difference between neighbours at which a thing is clearest, and nothing. */
 const CLEAR = 12;
 const NOTHING = 2;
-/** One measure that is this sure needs no other. */
+/** Certainty at which one measure needs no other. */
 const ENOUGH = 0.2;
-/** The rarest colour is so many times as rare as is usual where it is as clear as it gets, and where it is nothing. */
+/** Multiples of the usual rarity at which a colour is clearest, and nothing. */
 const RARE = 9;
 const ALIKE = 3;
-/** The place most in focus is so many times as sharp as is usual where it is the only one, and where all is sharp. */
+/** Multiples of the usual sharpness at which one place alone is in focus, and at which everything is sharp. */
 const ONE_SHARP = 8;
 const ALL_SHARP = 4;
-/** … and so many times where that alone tells that it is what the camera was set to. */
+/** … and at which focus alone tells what the camera was focused on. */
 const ALONE_SHARP = 16;
-/** The most by which being out of focus takes from interest. */
+/** Largest reduction of interest by being out of focus. */
 const MOST_FOR_FOCUS = 0.5;
-/** Less than this, as a difference of colours on scales of 255, is hardly a colour of its own. */
+/** Difference of colours, on scales of 255, below which a colour is hardly one of its own. */
 const LEAST_RARITY = 25;
 
-/** The level that parts values best into two groups (Otsu, 1979). */
+/** The level that best separates values into two groups (Otsu, 1979). */
 function otsu(values: Float64Array, top: number): number {
   const bins = 64;
   const counts = new Float64Array(bins);
@@ -72,7 +72,7 @@ function otsu(values: Float64Array, top: number): number {
   return (level * top) / bins;
 }
 
-/** Cells that belong, without lines and specks that a square of 3 × 3 does not fit into. */
+/** Morphological opening of cells with a square of 3 × 3, which removes lines and specks. */
 function opened(belongs: Uint8Array, { width, height }: Size): Uint8Array {
   const out = new Uint8Array(belongs.length);
   for (let y = 1; y < height - 1; y++) {
@@ -90,14 +90,14 @@ function opened(belongs: Uint8Array, { width, height }: Size): Uint8Array {
   return out;
 }
 
-/** The part of a region from the first column or row that is full enough to the last; `shares` of the fullest. */
+/** The part of a region from the first to the last sufficiently full column or row; `shares` of the fullest. */
 function trimmed(sums: readonly number[], shares: { first: number; last: number }): [number, number] {
   const fullest = Math.max(...sums);
   const first = sums.findIndex((sum) => sum >= shares.first * fullest);
   return [first, sums.findLastIndex((sum) => sum >= shares.last * fullest) + 1];
 }
 
-/** What share of a thing's fullest column those at its sides have to have. */
+/** Share of its fullest column that those at a thing's sides must have. */
 function leastColumns({ x, width }: Box, grid: Size): { first: number; last: number } {
   const [onLeft, onRight] = [x <= AT_BORDER, x + width >= grid.width - AT_BORDER];
   // What leads out on both sides is a branch, or a horizon.
@@ -108,13 +108,13 @@ function leastColumns({ x, width }: Box, grid: Size): { first: number; last: num
   };
 }
 
-/** A thing with its share of all that stands out. */
+/** A thing with its share of everything salient. */
 interface Mass {
   box: Box;
   mass: number;
 }
 
-/** What stands out, and how clear it is that anything does. */
+/** A salient thing, and how clear its salience is. */
 interface Thing extends Mass {
   trust: number;
 }
@@ -141,13 +141,13 @@ function masses(saliency: Float64Array, regions: readonly StableRegion[], grid: 
   return found.map(({ box, mass }) => ({ box, mass: mass / all })).sort((a, b) => b.mass - a.mass);
 }
 
-/** How much each cell stands out, 0 to 1, and how clear it is that anything does. */
+/** Saliency of each cell, 0 to 1, and how clear it is. */
 interface Saliency {
   map: Float64Array;
   trust: number;
 }
 
-/** Values beside what nearly all of them stay under, and how many times the mean that is; zeros where nothing stands out. */
+/** Values relative to a high quantile, and that as a multiple of the mean; zeros where nothing is salient. */
 function relative(values: Float64Array): { map: Float64Array; top: number; times: number } {
   const top = values.slice().sort()[Math.floor(0.99 * values.length)]!;
   if (top === 0) return { map: new Float64Array(values.length), top, times: 0 };
@@ -158,8 +158,8 @@ const between = (value: number, nothing: number, clear: number): number =>
   clamped((value - nothing) / (clear - nothing), 0, 1);
 
 /**
- * By what is in focus, as a map of its own and as what is left of the interest of what is not, where a picture has one place
- * that is clearly more in focus than the rest of it.
+ * Saliency by focus, as a map of its own and as a factor on the interest of what is out of focus, where one place of a
+ * picture is clearly sharper than the rest.
  */
 function inFocus(image: YuvImage, area: Box, grid: Size): Saliency & { weights: Float64Array } {
   const { map, times } = relative(focusMap(image, CELL, area, grid));
@@ -169,8 +169,8 @@ function inFocus(image: YuvImage, area: Box, grid: Size): Saliency & { weights: 
 }
 
 /**
- * By how far from the border cells are. How large a step is that stays within a ground is known roughly only, and one
- * tolerance joins a thing with what stands beside it where another takes it apart; things come out at all of them.
+ * Saliency by distance from the border. The size of a step within a background is known only roughly, and one tolerance
+ * joins a thing with its neighbour where another cuts it apart; real things appear at all of them.
  */
 function closedOff(cells: LabCells, free: number): Saliency {
   const steps = stepsOf(cells);
@@ -181,7 +181,7 @@ function closedOff(cells: LabCells, free: number): Saliency {
   return { map: relative(sums).map, trust: between(distances[0]!.top / free, NOTHING, CLEAR) };
 }
 
-/** By how rare their colours are: among leaves, or rocks, everything is closed off from the border alike. */
+/** Saliency by rarity of colours: among leaves or rocks, everything is equally closed off from the border. */
 function rarelyColoured(cells: LabCells): Saliency {
   const { map, top, times } = relative(rareColours(cells));
   return { map, trust: top < LEAST_RARITY ? 0 : between(times, ALIKE, RARE) };
@@ -212,11 +212,10 @@ function thingsIn({ map, trust }: Saliency, weights: Float64Array, cells: LabCel
 }
 
 /**
- * The things that stand out in a picture, the one with most first; none if it is even. Their score tells how clear they
- * are: how far the furthest is from the border, in steps that are usual in this picture; or, where nothing is closed off
- * from the border, how rare a colour is that is found in one place, or how much more in focus one place is.
- *
- * @param area the part of the picture that is not bars, its corner at even pixels
+ * The salient things in a picture, the most salient first; none if it is even. Their score tells how clear they are: the
+ * largest distance from the border, in steps usual in this picture; or, where nothing is closed off from the border, the
+ * rarity of a colour in one place, or how much sharper one place is.
+ * @param area the part of the picture without bars, its corner at even pixels
  * @returns boxes in pixels of the picture
  */
 export function salientThings(image: YuvImage, area = wholeOf(image)): Detection[] {

@@ -1,11 +1,11 @@
 import { type Box, clipBox } from "../../geometry/box";
 import type { YuvImage } from "../../image/yuv-image";
 
-/** Size of the Laplacian at a sample that is not at the picture's border. */
+/** Magnitude of the Laplacian at a sample that is not at the picture's border. */
 export const laplacianAt = (luma: Uint8Array, width: number, at: number): number =>
   Math.abs(4 * luma[at]! - luma[at - 1]! - luma[at + 1]! - luma[at - width]! - luma[at + width]!);
 
-/** Mean size of the Laplacian in a box, and the standard deviation of its luma; null where it is too small to say. */
+/** Mean magnitude of the Laplacian in a box, and the standard deviation of its luma; null where it is too small. */
 function detailIn(image: YuvImage, box: Box): { laplacian: number; deviation: number } | null {
   const part = clipBox(box, image);
   const { luma, width } = image;
@@ -31,7 +31,7 @@ function detailIn(image: YuvImage, box: Box): { laplacian: number; deviation: nu
 }
 
 /**
- * How sharp the picture in a box is: mean size of the Laplacian beside the contrast, 0 for nothing. Only comparable
+ * Sharpness of the picture in a box: mean magnitude of the Laplacian relative to the contrast, 0 for none. Only comparable
  * between boxes of one film.
  */
 export function sharpnessOf(image: YuvImage, box: Box): number {
@@ -39,10 +39,10 @@ export function sharpnessOf(image: YuvImage, box: Box): number {
   return detail ? detail.laplacian / (detail.deviation + 4) : 0;
 }
 
-/** The parts at both sides of a thing that are compared, as a share of its width. */
+/** The compared parts at both sides of a thing, as a share of its width. */
 const END = 1 / 3;
 
-/** At which end of a thing there is more detail, as eyes and muzzle have it: -1 all at the left to 1 all at the right. */
+/** The side of a thing with more detail, such as eyes and muzzle: -1 all at the left to 1 all at the right. */
 export function detailSide(image: YuvImage, box: Box): number {
   const width = END * box.width;
   const [left, right] = [box.x, box.x + box.width - width].map((x) => detailIn(image, { ...box, x, width })?.laplacian);

@@ -1,29 +1,29 @@
-/** What somebody wears or something is made of, as a histogram of colours: enough to tell two people apart. */
+/** Colours of somebody's clothes or of a thing, as a histogram: enough to tell two people apart. */
 import { clamped } from "../../numbers/clamped";
 import { type Box, clipBox } from "../../geometry/box";
 import { FULL_CHROMA, FULL_LUMA, type YuvImage } from "../../image/yuv-image";
 import type { TrackKind } from "./detection";
 
 const LUMA_BINS = 6;
-/** Colour differences beyond the outer bins are rare. */
+/** Chroma beyond the outer bins is rare. */
 const CHROMA_BINS = 7;
 const CHROMA_BIN = 14;
-/** Luma at which a colour difference counts as it is, and what keeps the dark from counting for much. */
+/** Luma at which chroma counts unchanged, and a constant that limits the influence of dark areas. */
 const EXPOSURE = 140;
 const DARK = 40;
 const LENGTH = CHROMA_BINS * CHROMA_BINS + LUMA_BINS;
 
-/** The part of a box that tells who it is: of a face and of a person, the chest. */
+/** The identifying part of a box: of a face and of a person, the chest. */
 export function tellingPart(kind: TrackKind, { x, y, width, height }: Box): Box {
   if (kind === "face") return { x: x - 0.3 * width, y: y + 1.25 * height, width: 1.6 * width, height: 1.3 * height };
   if (kind === "person") return { x: x + 0.25 * width, y: y + 0.2 * height, width: 0.5 * width, height: 0.3 * height };
   return { x: x + 0.15 * width, y: y + 0.15 * height, width: 0.7 * width, height: 0.7 * height };
 }
 
-/** A colour difference, from -128 to 127, beside its lightness, which a change of exposure leaves alone. */
+/** Chroma, from -128 to 127, relative to lightness, which a change of exposure does not affect. */
 export const relativeChroma = (difference: number, luma: number): number => (EXPOSURE * difference) / (luma + DARK);
 
-/** Place of a colour difference on the scale of bins. */
+/** Position of chroma on the scale of bins. */
 const chromaPlace = (difference: number, luma: number): number =>
   clamped(relativeChroma(difference, luma) / CHROMA_BIN + (CHROMA_BINS - 1) / 2, 0, CHROMA_BINS - 1);
 
@@ -42,7 +42,7 @@ export function signatureOf(image: YuvImage, kind: TrackKind, box: Box): number[
       const luma = FULL_LUMA[image.luma[2 * (y * image.width + x)]!]!;
       const u = chromaPlace(FULL_CHROMA[image.blue[at]!]! - 128, luma);
       const v = chromaPlace(FULL_CHROMA[image.red[at]!]! - 128, luma);
-      // Shared between the nearest bins, so that a small change of colour is a small change of the histogram.
+      // Distributed over the nearest bins, so that a small change of colour is a small change of the histogram.
       const [u0, v0] = [Math.min(CHROMA_BINS - 2, Math.floor(u)), Math.min(CHROMA_BINS - 2, Math.floor(v))];
       const [fu, fv] = [u - u0, v - v0];
       const corner = v0 * CHROMA_BINS + u0;
@@ -59,7 +59,7 @@ export function signatureOf(image: YuvImage, kind: TrackKind, box: Box): number[
   return Array.from(counts, (n) => Math.round(100 * Math.sqrt(n / count)));
 }
 
-/** How alike two signatures are, 0 to 1 (Bhattacharyya coefficient; colour counts much more than lightness). */
+/** Likeness of two signatures, 0 to 1 (Bhattacharyya coefficient; colour weighs much more than lightness). */
 export function likeness(a: readonly number[], b: readonly number[]): number {
   const colours = CHROMA_BINS * CHROMA_BINS;
   let colour = 0;

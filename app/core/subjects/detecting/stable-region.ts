@@ -1,32 +1,31 @@
 /**
- * How far a thing reaches: of the regions around a place in which a map is above a level, the one that changes least from
- * level to level (a maximally stable extremal region: Matas, Chum, Urban and Pajdla, 2002). What is clearest about a
- * thing may be a lamp or an eye; lower down it grows to the thing's outline, stays there, and then runs out into the rest.
+ * The extent of a thing: of the regions around a place in which a map is above a level, the one that changes least from
+ * level to level (a maximally stable extremal region: Matas, Chum, Urban and Pajdla, 2002). The clearest part of a thing
+ * may be a lamp or an eye; at lower levels it grows to the thing's outline, stays there, and then spreads into the rest.
  */
 import type { Box, Size } from "../../geometry/box";
 import { boxOfCells, connectedCells } from "../../image/connected-cells";
 
-/** Each level is so much of the one above it. */
+/** Ratio of successive levels. */
 const NEXT_LEVEL = 0.85;
-/** Levels go down to this share of the map's largest value. */
+/** Lowest level, as a share of the map's largest value. */
 const LOWEST = 0.1;
-/** Over so many levels it is measured how much a region grows. */
+/** Levels over which the growth of a region is measured. */
 const SPAN = 2;
-/** A larger region takes the place of the one that was found if it grows by no more than this share of what that does. */
+/** Growth of a larger region, relative to that of the one found, at which it takes its place. */
 const STEADIER = 0.35;
 
 export interface StableRegion {
   cells: number[];
-  /** The box around all that it hangs together with and that stands out at all, in cells. */
+  /** The box around everything salient that it is connected with, in cells. */
   reach: Box;
 }
 
 /**
- * Regions that reach as far as things do; those that grow into one stand once.
- *
- * @param belongsAt which cells of a grid belong at a level, 0 to 1, and fewer at a higher one
- * @param level that the regions are found at, before they grow
- * @param mostCells that a region grows to
+ * Regions grown to the extent of things; those that grow into one are listed once.
+ * @param belongsAt cells of a grid that belong at a level, 0 to 1, fewer at a higher one
+ * @param level at which the regions are found, before they grow
+ * @param mostCells to which a region grows
  */
 export function stableRegions(
   belongsAt: (level: number) => Uint8Array,

@@ -1,7 +1,7 @@
 /**
- * Tells a thing from what is around it by colour alone, whatever its outline does (the histogram part of Bertinetto et
- * al., "Staple: complementary learners for real-time tracking", 2016). It says what a correlation filter cannot: that
- * something else has come to stand before the thing.
+ * Separates a thing from its surroundings by colour alone, whatever its outline does (the histogram part of Bertinetto et
+ * al., "Staple: complementary learners for real-time tracking", 2016). It notices what a correlation filter cannot:
+ * something that has moved in front of the thing.
  */
 import { clamped } from "../../numbers/clamped";
 import { type Box, boxAround, boxCentre, clipBox } from "../../geometry/box";
@@ -12,7 +12,7 @@ const CHROMA_BINS = 11;
 const CHROMA_BIN = 9;
 const LUMA_BINS = 5;
 const BINS = CHROMA_BINS * CHROMA_BINS * LUMA_BINS;
-/** Distance from one bin to the next, and number of bins, on each of the three axes. */
+/** Width and number of bins on each of the three axes. */
 const AXES = [
   [1, CHROMA_BINS],
   [CHROMA_BINS, CHROMA_BINS],
@@ -20,16 +20,16 @@ const AXES = [
 ] as const;
 /** Samples along the shorter side of a box. */
 const SAMPLES = 20;
-/** What is around a thing is looked at as far as this many times its size. */
+/** The surroundings reach to this multiple of a thing's size. */
 const AROUND = 2.2;
-/** A box holds a little of what is behind the thing at its edges. */
+/** Share of a box used for the thing: at its edges there is some background. */
 const MIDDLE = 0.86;
-/** Share of all samples that a colour must have for its word to count in full. */
+/** Share of all samples at which a colour counts in full. */
 const RARE = 0.004;
-/** Share of what was learnt first that is never forgotten. */
+/** Share of the first model that is never forgotten. */
 const MEMORY = 0.35;
 const LEARNING_RATE = 0.05;
-/** What drifts off a thing little by little looks ever less like it; less than this share of the first is not usual. */
+/** What drifts off a thing gradually resembles it less and less; a likeness below this share of the first is not usual. */
 const LEAST_USUAL = 0.85;
 
 const chromaBin = (difference: number, luma: number): number => {
@@ -46,7 +46,7 @@ function binAt(image: YuvImage, x: number, y: number): number {
   return (Math.floor((luma * LUMA_BINS) / 256) * CHROMA_BINS + v) * CHROMA_BINS + u;
 }
 
-/** Calls back for samples on a grid in the part of a box that lies in the picture. */
+/** Calls back for samples on a grid in the part of a box inside the picture. */
 function sample(image: YuvImage, box: Box, step: number, use: (bin: number, x: number, y: number) => void): void {
   const { x: left, y: top, width, height } = clipBox(box, image);
   for (let y = top + step / 2; y < top + height; y += step) {
@@ -59,13 +59,13 @@ function sample(image: YuvImage, box: Box, step: number, use: (bin: number, x: n
 const resized = (box: Box, factor: number): Box =>
   boxAround(boxCentre(box), { width: factor * box.width, height: factor * box.height });
 
-/** Shares of the colours of the thing and of its surroundings, each adding up to 1. */
+/** Distributions of the colours of the thing and of its surroundings, each summing to 1. */
 interface Shares {
   thing: Float64Array;
   around: Float64Array;
 }
 
-/** Shares from counts, spread over neighbouring bins: a little more or less light is no other colour. */
+/** A distribution from counts, spread over neighbouring bins: slightly different light is no other colour. */
 function sharesOf(counts: Float64Array): Float64Array {
   const total = counts.reduce((a, b) => a + b, 0);
   if (total === 0) return counts;
@@ -98,10 +98,10 @@ export class ColourModel {
   private readonly first: Shares;
   private readonly known: Shares;
   private readonly firstLikeness: number;
-  /** How much the thing itself looks like the thing by what is known. */
+  /** The thing's own likeness to the model. */
   private usual: number;
 
-  /** Learns the colours of what a box holds in a picture. */
+  /** Learns the colours in a box of a picture. */
   constructor(image: YuvImage, box: Box) {
     this.first = sharesIn(image, box);
     this.known = { thing: this.first.thing.slice(), around: this.first.around.slice() };
@@ -109,7 +109,7 @@ export class ColourModel {
     this.usual = this.firstLikeness;
   }
 
-  /** Mean, over what a box holds, of how probable it is by its colour that it is the thing; 0 outside the picture. */
+  /** Mean probability, by colour, that the content of a box is the thing; 0 outside the picture. */
   private likeness(image: YuvImage, box: Box): number {
     const { thing, around } = this.known;
     const step = Math.max(1, Math.min(box.width, box.height) / SAMPLES);
@@ -122,12 +122,12 @@ export class ColourModel {
     return count > 0 ? sum / count : 0;
   }
 
-  /** How much what a box holds looks like the thing, beside how much the thing usually does: 1 for as much, 0 for not at all. */
+  /** Likeness of a box's content to the thing, relative to the usual: 1 for as much, 0 for none. */
   agreement(image: YuvImage, box: Box): number {
     return this.usual > 0 ? this.likeness(image, box) / this.usual : 1;
   }
 
-  /** Learns a little of what a box holds now; of the thing as it was first, a part stays. */
+  /** Learns gradually from the present content of a box; part of the first model stays. */
   learn(image: YuvImage, box: Box): void {
     const fresh = sharesIn(image, box);
     const { thing, around } = this.known;

@@ -1,7 +1,7 @@
 /**
  * A correlation filter: learnt in the Fourier domain so that, correlated with a patch around a thing, it peaks at the
- * thing's centre (Bolme et al., "Visual object tracking using adaptive correlation filters", 2010; several channels as
- * in Danelljan et al., DSST, 2014). A part of it never forgets what it learnt first.
+ * thing's centre (Bolme et al., "Visual object tracking using adaptive correlation filters", 2010; several channels as in
+ * Danelljan et al., DSST, 2014). Part of it keeps what was learnt first.
  */
 import { clamped } from "../../numbers/clamped";
 import { fft2d } from "./fft";
@@ -9,14 +9,14 @@ import { CELLS, CHANNELS, type PatchPlace, SIDE, type Spectrum } from "./patch";
 
 const LEARNING_RATE = 0.07;
 const REGULARISATION = 0.01;
-/** Share of the filter that stays as it was learnt at first. */
+/** Share of the filter that stays as learnt at first. */
 const MEMORY = 0.35;
 /** Width of the wanted peak, in cells of the patch. */
 const PEAK_SIGMA = 1.2;
 /** Cells around the peak that belong to it. */
 const PEAK_REACH = 4;
 
-/** The wanted response, a Gaussian at the centre, in the Fourier domain. */
+/** The desired response, a Gaussian at the centre, in the Fourier domain. */
 const WANTED = (() => {
   const re = new Float64Array(CELLS);
   const im = new Float64Array(CELLS);
@@ -45,7 +45,7 @@ function vertex(left: number, middle: number, right: number): number {
   return curvature >= -1e-12 ? 0 : clamped((0.5 * (left - right)) / curvature, -0.5, 0.5);
 }
 
-/** What has been learnt: numerators by channel and a common denominator. */
+/** Learnt state: numerators by channel and a common denominator. */
 interface Learnt {
   numerator: Spectrum;
   denominator: Float64Array;
@@ -69,7 +69,7 @@ function learnFrom({ re, im }: Spectrum): Learnt {
   return { numerator, denominator };
 }
 
-/** Moves what is known towards something new by a share. */
+/** Moves the learnt state towards a new one by a share. */
 function blend(known: Learnt, fresh: Learnt, share: number): void {
   const mix = (into: Float64Array, from: Float64Array) => {
     for (let i = 0; i < CELLS; i++) into[i] = (1 - share) * into[i]! + share * from[i]!;
@@ -81,7 +81,7 @@ function blend(known: Learnt, fresh: Learnt, share: number): void {
   }
 }
 
-/** A new filter, a share of the way from one to another. */
+/** A new state, a share of the way from one to another. */
 function mixed(from: Learnt, to: Learnt, share: number): Learnt {
   const copy = (array: Float64Array) => Float64Array.from(array);
   const { numerator, denominator } = from;
@@ -93,7 +93,7 @@ function mixed(from: Learnt, to: Learnt, share: number): Learnt {
   return both;
 }
 
-/** Correlates a patch with what has been learnt. */
+/** Correlates a patch with the learnt state. */
 function correlate({ re, im }: Spectrum, { numerator, denominator }: Learnt): Float64Array {
   const response = new Float64Array(CELLS);
   const imaginary = new Float64Array(CELLS);
@@ -115,7 +115,7 @@ function correlate({ re, im }: Spectrum, { numerator, denominator }: Learnt): Fl
   return response;
 }
 
-/** The peak of a response and how clear it is. */
+/** The peak of a response, and how clear it is. */
 function readPeak(response: Float64Array, { width, height }: PatchPlace): Response {
   let at = 0;
   for (let i = 1; i < CELLS; i++) if (response[i]! > response[at]!) at = i;
@@ -149,7 +149,7 @@ function readPeak(response: Float64Array, { width, height }: PatchPlace): Respon
 export class CorrelationFilter {
   private readonly first: Learnt;
   private readonly running: Learnt;
-  /** What was learnt at first and what has been since, together. */
+  /** The first state and later ones combined. */
   private known: Learnt;
 
   /** Learns from a patch with the thing at its centre. */
@@ -159,12 +159,12 @@ export class CorrelationFilter {
     this.known = this.first;
   }
 
-  /** Where in a patch the thing is, and how clearly. */
+  /** Finds the thing in a patch, and how clearly. */
   respond(patch: Spectrum, place: PatchPlace): Response {
     return readPeak(correlate(patch, this.known), place);
   }
 
-  /** Learns a little of what the thing looks like now. */
+  /** Learns gradually from the thing's present appearance. */
   learn(patch: Spectrum): void {
     blend(this.running, learnFrom(patch), LEARNING_RATE);
     this.known = mixed(this.running, this.first, MEMORY);

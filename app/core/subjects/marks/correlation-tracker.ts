@@ -1,8 +1,7 @@
 /**
- * Tracks whatever a box holds: where the correlation filter peaks, if the colours there are the thing's, with a search
- * over scales (as in Danelljan et al., DSST, 2014). When the peak is no longer clear, or something else has come to
- * stand before the thing, nothing is learnt, the box coasts on, and ever more of the picture around is searched until
- * the thing is found again.
+ * Tracks the content of a box: where the correlation filter peaks, if the colours there are the thing's, with a search over
+ * scales (as in Danelljan et al., DSST, 2014). When the peak is no longer clear, or something has moved in front of the
+ * thing, nothing is learnt, the box coasts on, and an ever larger area is searched until the thing is found again.
  */
 import { clamped } from "../../numbers/clamped";
 import { type Box, boxAround } from "../../geometry/box";
@@ -11,33 +10,33 @@ import { ColourModel } from "./colour-model";
 import { CorrelationFilter, type Response } from "./correlation-filter";
 import { describePatch, type PatchPlace, type PatchWindow, WHOLE_PATCH, windowOn } from "./patch";
 
-/** The patch is this much larger than the box, so that there is room to search. */
+/** Size of the patch relative to the box, to leave room for the search. */
 const PADDING = 2.4;
 const SCALE_STEP = 1.045;
 const MAX_SCALE = 6;
-/** A change of scale must pay more than this. */
+/** A change of scale must gain more than this. */
 const SCALE_PENALTY = 0.985;
-/** A peak weaker than this share of what is usual means that the thing is not seen … */
+/** Share of the usual peak below which the thing is not seen … */
 const LOST_SHARE = 0.38;
-/** … or weaker than this many standard deviations of the rest of the response. */
+/** … as below this many standard deviations of the rest of the response. */
 const LOST_RATIO = 5;
-/** A thing that was lost is found again only by a clearer peak than would have kept it. */
+/** A lost thing is found again only by a clearer peak than would have kept it. */
 const FOUND_SHARE = 0.62;
-/** A peak this clear is certain; a still picture gives far clearer ones, which say nothing about the next. */
+/** Ratio at which a peak is certain; a still picture gives far clearer ones, which say nothing about the next. */
 const CERTAIN_RATIO = 24;
-/** Pictures that follow one another are much alike: size and looks are taken from one in so many. */
+/** Consecutive pictures are similar: size and appearance are adapted in every third. */
 const ADAPT_EVERY = 3;
-/** A peak weaker than this share of what is usual teaches nothing. */
+/** Share of the usual peak below which nothing is learnt. */
 const LEARN_SHARE = 0.65;
-/** The same for the colours: what is gone, what is found again, and what teaches. */
+/** The same for colours: for losing, for finding again, and for learning. */
 const LOST_COLOUR = 0.57;
 const FOUND_COLOUR = 0.7;
 const LEARN_COLOUR = 0.75;
-/** How much it counts that a box of the right size holds as much of the thing, by its colours, as the first one did. */
+/** Weight of the colour fit of a box of another size, relative to the first one. */
 const COLOUR_FIT = 0.5;
-/** Updates that make out what is usual. */
+/** Updates that establish what is usual. */
 const SETTLING = 6;
-/** Where a lost thing is searched for, one place after the other, in halves of the patch. */
+/** Places where a lost thing is searched, one after the other, in halves of the patch. */
 const SEARCH = [
   [0, 0],
   [1, 0],
@@ -57,12 +56,12 @@ const SEARCH = [
   [2, -1],
   [-2, -1],
 ] as const;
-/** Places that are searched in each picture beside where the thing should be. */
+/** Places searched in each picture beside the expected one. */
 const SEARCHES = 3;
 
 export interface Sighting {
   box: Box;
-  /** False while the thing is not to be seen and the box only coasts. */
+  /** False while the thing is not seen and the box only coasts. */
   seen: boolean;
   /** Peak-to-sidelobe ratio: how clear the sighting is. */
   ratio: number;
@@ -83,7 +82,7 @@ export class CorrelationTracker {
   private readonly patch: { width: number; height: number };
   private readonly focus: PatchWindow;
 
-  /** Begins with what the box holds in this image. */
+  /** Starts with the content of the box in this image. */
   constructor(
     image: YuvImage,
     private readonly box: Box,
@@ -120,7 +119,7 @@ export class CorrelationTracker {
     return this.boxAt(1);
   }
 
-  /** How well a box of another size fits the thing by its colours, 1 if it holds as much of it as usual. */
+  /** Fit of a box of another size by colour, 1 if it holds as much of the thing as usual. */
   private fit(image: YuvImage, factor: number): number {
     const colour = this.colours.agreement(image, this.boxAt(factor));
     return Math.min(colour, 1 / colour) ** COLOUR_FIT;
@@ -145,7 +144,7 @@ export class CorrelationTracker {
       this.vy = 0.6 * this.vy + 0.4 * dy;
     }
     const ratio = Math.min(CERTAIN_RATIO, response.ratio);
-    // Half hidden it is still followed, but what hides it is not learnt.
+    // A half-hidden thing is still followed, but what hides it is not learnt.
     if (!whole) return { box: this.current, seen: true, ratio: response.ratio };
     this.usualRatio = this.updates < 4 ? ratio : 0.9 * this.usualRatio + 0.1 * ratio;
     const due = this.growing || this.updates % ADAPT_EVERY === 0;
@@ -153,7 +152,7 @@ export class CorrelationTracker {
     return { box: this.current, seen: true, ratio: response.ratio };
   }
 
-  /** Goes on where the thing was going while it is not to be seen. */
+  /** Continues the thing's motion while it is not seen. */
   private coast(image: YuvImage, ratio: number): Sighting {
     this.cx = clamped(this.cx + this.vx, 0, image.width);
     this.cy = clamped(this.cy + this.vy, 0, image.height);
@@ -163,7 +162,7 @@ export class CorrelationTracker {
     return { box: this.current, seen: false, ratio };
   }
 
-  /** Learns what the thing looks like now, and whether it has grown or shrunk since its peak was `peak`. */
+  /** Learns the thing's present appearance, and whether it has grown or shrunk since its peak was `peak`. */
   private adapt(image: YuvImage, peak: number): void {
     let best = 1;
     let bestValue = peak * this.fit(image, 1);
@@ -172,14 +171,14 @@ export class CorrelationTracker {
       const value = SCALE_PENALTY * other * this.fit(image, factor);
       if (value > bestValue) [best, bestValue] = [factor, value];
     }
-    // While it grows or shrinks it does so from picture to picture.
+    // Growth or shrinkage continues from picture to picture.
     this.growing = best !== 1;
     this.scale = clamped(this.scale * best, 1 / MAX_SCALE, MAX_SCALE);
     this.filter.learn(describePatch(image, this.placeAt(1), this.focus));
     this.colours.learn(image, this.current);
   }
 
-  /** The clearest peak where the lost thing should be and at some places around, others in each picture. */
+  /** The clearest peak at the expected place of the lost thing and some places around, which alternate. */
   private searchAgain(image: YuvImage): Response {
     let best: Response | null = null;
     for (let k = 0; k <= SEARCHES; k++) {

@@ -1,4 +1,4 @@
-/** From what is seen of a marked thing going forwards and backwards to one track that meets every mark. */
+/** Combines sightings of a marked thing, forwards and backwards, into one track that meets every mark. */
 import { type Box, mixBoxes, type Size, visiblePart } from "../../geometry/box";
 import { type FrameRange, framesPerSecond, type Rate } from "../../time/rate";
 import { smoothBoxes } from "../tracking/fill-track";
@@ -10,20 +10,20 @@ export interface Mark {
   box: Box;
 }
 
-/** Where a thing was seen going one way from a mark, frame by frame; null where it was not. */
+/** Sightings of a thing in one direction from a mark, frame by frame; null where it was not seen. */
 export type Sweep = Map<number, Box | null>;
 
-/** Seconds for which a thing that has got lost is still taken to be where it was going. */
+/** Seconds for which a lost thing is assumed to continue its motion. */
 export const COAST_SECONDS = 0.4;
 
-/** A way from a mark, up to the one beside it or out of the shot: frames from the mark's to before `end`. */
+/** A direction from a mark, up to the neighbouring mark or out of the shot: frames from the mark's to before `end`. */
 export interface Way {
   mark: Mark;
   until: Mark | undefined;
   end: number;
 }
 
-/** The ways forwards and backwards from each mark. */
+/** Both directions from each mark. */
 export function waysFrom(marks: readonly Mark[], shot: FrameRange): { forwards: Way[]; backwards: Way[] } {
   const way = (mark: Mark, until: Mark | undefined, end: number): Way => ({ mark, until, end: until?.frame ?? end });
   return {
@@ -32,7 +32,10 @@ export function waysFrom(marks: readonly Mark[], shot: FrameRange): { forwards: 
   };
 }
 
-/** Between two marks: what both ways say, each the more the nearer its mark; alone where the other has lost it. */
+/**
+ * Between two marks: both directions combined, each weighted by closeness to its mark; one alone where the other has lost
+ * the thing.
+ */
 function between(frame: number, from: Mark, to: Mark, forward: Sweep, backward: Sweep): Box | null {
   const share = (frame - from.frame) / (to.frame - from.frame);
   const [a, b] = [forward.get(frame) ?? null, backward.get(frame) ?? null];
@@ -41,9 +44,9 @@ function between(frame: number, from: Mark, to: Mark, forward: Sweep, backward: 
 }
 
 /**
- * @param marks at least one, in order of their frames, one per frame, all within the shot
- * @param forwards where it was seen going forwards from each mark, up to the next one or the shot's end
- * @param backwards the same going backwards from each mark
+ * @param marks at least one, in order of their frames, one per frame, all in the shot
+ * @param forwards sightings forwards from each mark, up to the next one or the shot's end
+ * @param backwards sightings backwards from each mark
  */
 export function trackOfMarks(
   id: string,

@@ -1,24 +1,24 @@
-/** Where a mark holds somebody or something that the detectors have followed already, their track leads the way. */
+/** Where a mark is on a person or thing that has a track already, that track guides it. */
 import { type Box, boxArea, boxAround, boxCentre, boxIou, type Size } from "../../geometry/box";
 import type { Rate } from "../../time/rate";
 import { type Mark, type Sweep, trackOfMarks, type Way, waysFrom } from "./follow-thing";
 import type { MarkedThing } from "./marked-things";
 import { boxAt, type Track } from "../tracking/track";
 
-/** Where a marked thing is at a frame by a track that was found; null where the track does not say. */
+/** Box of a marked thing at a frame by an existing track; null where the track has none. */
 export type Guide = (frame: number) => Box | null;
 
-/** A mark and a box of a track that overlap by this much are of the same thing. */
+/** Overlap of a mark and a track's box above which they are of the same thing. */
 const SAME = 0.5;
-/** A face in this part of a mark, from its top, and near its middle is that of the person whom the mark holds. */
+/** A face in this upper share of a mark, near its vertical axis, belongs to the person in the mark. */
 const HEAD_SHARE = 0.5;
 const ASIDE = 0.3;
-/** Anything smaller is a detail of a larger thing, or far away. */
+/** Share of a mark below which a face is a detail of a larger thing, or far away. */
 const LEAST_FACE = 0.03;
-/** A box this near the picture's left or right edge, as a share of its width, is on its way out. */
+/** Distance from the picture's left or right edge, as a share of its width, within which a box is leaving. */
 const AT_SIDE = 0.01;
 
-/** Whether a mark holds a person with this face. */
+/** Whether a mark is around the person with this face. */
 function holdsFace({ box }: Mark, face: Box): boolean {
   const { x, y } = boxCentre(face);
   const aside = Math.abs(x - boxCentre(box).x) / box.width;
@@ -26,7 +26,7 @@ function holdsFace({ box }: Mark, face: Box): boolean {
   return inside && aside < ASIDE && boxArea(face) > LEAST_FACE * boxArea(box);
 }
 
-/** Whether a mark is of what a track follows: of the thing itself, or of the person with that face. */
+/** Whether a mark is on a track's subject: the thing itself, or the person with that face. */
 function isOf(track: Track, mark: Mark): boolean {
   const found = boxAt(track, mark.frame);
   if (!found) return false;
@@ -34,10 +34,10 @@ function isOf(track: Track, mark: Mark): boolean {
 }
 
 /**
- * The track that a mark holds, with the mark's box in the same place and proportion to it all the time; null if it holds
- * none, or more than one. A face is known by more than a person is, and leads the whole person.
- *
- * @param until the mark up to which the way is to be led: a track that this one does not hold as well has gone astray
+ * The guide for a mark from the one track on which it is, with the mark's box at constant place and proportion relative to
+ * it; null if there is no such track, or several. A face is recognised more reliably than a body, and guides the whole
+ * person.
+ * @param until the mark up to which it guides: a track that is not on this one as well has gone astray
  */
 export function guideOf(mark: Mark, until: Mark | undefined, tracks: readonly Track[]): Guide | null {
   const held = tracks.filter((track) => isOf(track, mark) && (!until || isOf(track, until)));
@@ -49,7 +49,7 @@ export function guideOf(mark: Mark, until: Mark | undefined, tracks: readonly Tr
   return (frame) => {
     const found = boxAt(track, frame);
     if (!found) return null;
-    // Its height says how near a thing has come: its width changes with every turn and every step.
+    // Its height tells a thing's distance: its width changes with every turn and step.
     const growth = found.height / seen.height;
     const { x, y } = boxCentre(found);
     const centre = { x: x + growth * (to.x - from.x), y: y + growth * (to.y - from.y) };
@@ -57,11 +57,11 @@ export function guideOf(mark: Mark, until: Mark | undefined, tracks: readonly Tr
   };
 }
 
-/** Whether somebody who was last seen in a box has gone out of the picture at its side. */
+/** Whether somebody last seen in a box has left the picture at its side. */
 export const hasLeft = ({ x, width }: Box, picture: Size): boolean =>
   x < AT_SIDE * picture.width || x + width > (1 - AT_SIDE) * picture.width;
 
-/** Where a thing is on a way from a mark, if its guide leads all of it. */
+/** Sightings of a thing from a mark on, if its guide covers all of them. */
 function ledSweep({ mark, until, end }: Way, tracks: readonly Track[], picture: Size): Sweep | null {
   const guide = guideOf(mark, until, tracks);
   const found: Sweep = new Map();
@@ -76,7 +76,9 @@ function ledSweep({ mark, until, end }: Way, tracks: readonly Track[], picture: 
   return found;
 }
 
-/** The track of a marked thing if what was found tells all of it, so that nothing need be looked at; otherwise null. */
+/**
+ * The track of a marked thing if existing tracks determine all of it, so that nothing has to be analysed; otherwise null.
+ */
 export function ledTrack(
   { id, shot, marks }: Pick<MarkedThing, "id" | "shot" | "marks">,
   tracks: readonly Track[],

@@ -1,7 +1,7 @@
 import { type FrameRange, inRange } from "../../time/rate";
 import type { Mark } from "./follow-thing";
 
-/** A mark with the thing that it is of. */
+/** A mark with its thing. */
 export interface ThingMark extends Mark {
   thing: string;
 }
@@ -13,7 +13,7 @@ export interface MarkedThing {
   shot: FrameRange;
   /** In order of their frames, one per frame. */
   marks: Mark[];
-  /** All that its track follows from, as text. */
+  /** Everything that determines its track, as text. */
   basis: string;
 }
 
@@ -22,11 +22,11 @@ const TRACK_PREFIX = "mark-";
 /** Id of the track of a marked thing. */
 export const markTrackId = (thing: string): string => `${TRACK_PREFIX}${thing}`;
 
-/** The marked thing that a track is of; null for a track that was found. */
+/** The marked thing of a track; null for a track that was found. */
 export const thingOfTrack = (trackId: string): string | null =>
   trackId.startsWith(TRACK_PREFIX) ? trackId.slice(TRACK_PREFIX.length) : null;
 
-/** The things that are marked in a shot. */
+/** The things marked in a shot. */
 export function markedThings(marks: readonly ThingMark[], { start, end }: FrameRange): MarkedThing[] {
   const shot = { start, end };
   const inside = marks.filter(({ frame }) => inRange(frame, shot));

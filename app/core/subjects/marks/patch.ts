@@ -1,4 +1,4 @@
-/** What a patch of a picture looks like to the correlation filter: channels that survive a change of light. */
+/** Description of a patch for the correlation filter: channels that survive a change of light. */
 import { clamped } from "../../numbers/clamped";
 import type { YuvImage } from "../../image/yuv-image";
 import { fft2d } from "./fft";
@@ -8,9 +8,9 @@ export const SIDE = 32;
 export const CELLS = SIDE * SIDE;
 /** Samples along a side; each cell is the mean of 2 × 2. */
 const FINE = 2 * SIDE;
-/** Colour difference that counts as much as a standard deviation of grey. */
+/** Chroma that weighs as much as a standard deviation of grey. */
 const COLOUR_SCALE = 28;
-/** Grey, two colour differences, and gradient energy in four directions. */
+/** Grey, two chroma channels, and gradient energy in four directions. */
 export const CHANNELS = 7;
 
 export interface Spectrum {
@@ -26,7 +26,7 @@ export interface PatchPlace {
   height: number;
 }
 
-/** How much each column and each row of a patch counts. */
+/** Weights of the columns and rows of a patch. */
 export interface PatchWindow {
   across: Float64Array;
   down: Float64Array;
@@ -34,13 +34,13 @@ export interface PatchWindow {
 
 const HANN = Float64Array.from({ length: SIDE }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / SIDE));
 
-/** The whole patch, fading out to its edges: to search in. */
+/** The whole patch, fading towards its edges: for searching. */
 export const WHOLE_PATCH: PatchWindow = { across: HANN, down: HANN };
 
-/** Widths of the falloff of what is learnt, in halves of the thing. */
+/** Width of the falloff for learning, in halves of the thing. */
 const FALLOFF = 0.85;
 
-/** Little but the thing itself, given as shares of the patch: to learn from, so that what is behind it is not learnt. */
+/** Little more than the thing itself, given as shares of the patch: for learning, so that the background is not learnt. */
 export function windowOn(share: { width: number; height: number }): PatchWindow {
   const line = (extent: number) =>
     HANN.map((hann, i) => {
@@ -52,7 +52,7 @@ export function windowOn(share: { width: number; height: number }): PatchWindow 
 
 const fine = new Float32Array(FINE * FINE);
 
-/** Bilinear samples of luma on a grid around a centre; beyond the edge the edge repeats. */
+/** Bilinear samples of luma on a grid around a centre; the picture's edge repeats beyond it. */
 function sampleLuma(image: YuvImage, { cx, cy, width, height }: PatchPlace): void {
   const { luma, width: stride } = image;
   for (let j = 0, to = 0; j < FINE; j++) {
@@ -70,7 +70,7 @@ function sampleLuma(image: YuvImage, { cx, cy, width, height }: PatchPlace): voi
   }
 }
 
-/** Nearest samples of the colour differences, windowed. */
+/** Nearest samples of chroma, windowed. */
 function sampleColours(
   image: YuvImage,
   { cx, cy, width, height }: PatchPlace,
@@ -91,7 +91,7 @@ function sampleColours(
   }
 }
 
-/** Transforms two real channels at once (the usual trick of packing one as the imaginary part). */
+/** Transforms two real channels at once, with one as the imaginary part. */
 function transformPair(
   a: Float64Array,
   b: Float64Array,
@@ -119,7 +119,7 @@ function transformPair(
 /** Arc tangent of a ratio from 0 to 1, in eighths of a turn, to within 0.005 (Rajan et al. 2006). */
 const eighths = (ratio: number): number => ratio * (1 + 0.3476 * (1 - ratio));
 
-/** Direction of a gradient without its sign, 0 to 4 for a half turn. */
+/** Direction of a gradient without its sign, 0 to 4 for half a turn. */
 function quarterTurns(gx: number, gy: number): number {
   const [x, y] = gy < 0 ? [-gx, -gy] : [gx, gy];
   const across = Math.abs(x);
@@ -149,7 +149,7 @@ export function describePatch(image: YuvImage, place: PatchPlace, window: PatchW
       const size = Math.sqrt(gx * gx + gy * gy);
       if (size < 1) continue;
       const strength = weight * Math.min(1.5, size / (0.6 * deviation + 7));
-      // Direction without sign, shared between the two nearest of four.
+      // Direction without sign, distributed over the two nearest of four.
       const direction = quarterTurns(gx, gy);
       const nearest = Math.floor(direction);
       const share = direction - nearest;

@@ -1,5 +1,5 @@
 /**
- * Who speaks when: while there is a voice, the face whose mouth moves most beside what it does in silence. One speaker
+ * Who speaks when: while there is a voice, the face whose mouth moves most relative to its movement in silence. One speaker
  * at a time, with a price on every change, found over the whole shot at once (Viterbi 1967).
  */
 import { type FrameRange, framesPerSecond, type Rate } from "../../time/rate";
@@ -8,19 +8,19 @@ import { voiced as voicedFrames } from "./voice";
 
 /** Seconds over which the movement of a mouth is averaged: some syllables. */
 const SYLLABLES_SECONDS = 0.5;
-/** Movement above a mouth's silence, in thousandths, that speech makes more likely than not. */
+/** Movement above a mouth's silence, in thousandths, at which speech is more likely than not. */
 const SPEECH_MOVEMENT = 45;
-/** What a change of speaker costs, in seconds of clear evidence. */
+/** Cost of a change of speaker, in seconds of clear evidence. */
 const CHANGE_SECONDS = 0.8;
-/** A turn is no shorter than this. */
+/** Shortest turn. */
 export const LEAST_TURN_SECONDS = 1.2;
 
-/** Share of values from the lowest that counts as a mouth at rest, where there is no silence to tell. */
+/** Lowest quantile of values that counts as a mouth at rest, where there is no silence. */
 const REST_SHARE = 0.2;
-/** A mouth at rest moves no more than this, in thousandths: one that always moves always speaks. */
+/** Largest movement of a mouth at rest, in thousandths: one that always moves always speaks. */
 const MOST_REST = 40;
 
-/** Movement of a mouth, evened out, above what it is in silence; 0 where the face is not seen. Thousandths. */
+/** Smoothed movement of a mouth above its movement in silence, in thousandths; 0 where the face is not seen. */
 function evidence(face: Track, shot: FrameRange, voiced: Uint8Array, fps: number): Float32Array {
   const count = shot.end - shot.start;
   const raw = new Float32Array(count).fill(Number.NaN);
@@ -53,7 +53,7 @@ function evidence(face: Track, shot: FrameRange, voiced: Uint8Array, fps: number
   return even.map((value) => (Number.isNaN(value) ? 0 : value - rest));
 }
 
-/** The best row of states: each frame's gain of being in one, less the price of every change. */
+/** The best sequence of states: each frame's gain in its state, less the price of every change. */
 function bestStates(gains: Float32Array[], price: number): Uint8Array {
   const count = gains[0]!.length;
   const from = gains.map(() => new Uint8Array(count));
@@ -75,10 +75,10 @@ function bestStates(gains: Float32Array[], price: number): Uint8Array {
   return states;
 }
 
-/** Mouths tell only about when somebody begins; the voice tells it to the word, no further away than this. */
+/** Seconds within which the voice, which is exact to the word, corrects the start of a turn found from mouths. */
 const WORD_SECONDS = 0.4;
 
-/** A turn from its first word to its last: none where nothing is said. Frames of the shot. */
+/** A turn from its first word to its last: null without a word. Frames of the shot. */
 function atWords({ start, end }: FrameRange, said: Uint8Array, fps: number): FrameRange | null {
   const isOnset = (frame: number) => said[frame] === 1 && said[frame - 1] !== 1;
   let from = start;
@@ -100,7 +100,6 @@ function atWords({ start, end }: FrameRange, said: Uint8Array, fps: number): Fra
 
 /**
  * When each face of a shot speaks, by the track's id. Faces without a turn are left out.
- *
  * @param speech probability of speech in each frame of the shot, 0 to 255
  */
 export function speakingTurns(
@@ -114,7 +113,7 @@ export function speakingTurns(
   const fps = framesPerSecond(rate);
   const turns = new Map<string, FrameRange[]>();
   if (faces.length === 0 || !voiced.includes(1)) return turns;
-  // The first state is that nobody to be seen speaks: a voice from elsewhere, or none.
+  // The first state is that nobody visible speaks: a voice from elsewhere, or none.
   const gains = [
     new Float32Array(voiced.length).fill(1),
     ...faces.map((face) =>

@@ -1,13 +1,13 @@
 import { type FrameRange, framesPerSecond, type Rate } from "../../time/rate";
 
-/** Whether somebody speaks in a film's sound, in even pieces. */
+/** Probability of speech in a film's sound, in even pieces. */
 export interface VoiceActivity {
-  /** Probability of speech in each piece, 0 to 255, from the first frame of the film on. */
+  /** Probability of speech in each piece, 0 to 255, from the film's first frame on. */
   speech: ArrayLike<number>;
   secondsPerPiece: number;
 }
 
-/** Probability from which a piece counts as speech, of 255. */
+/** Probability above which a piece counts as speech, of 255. */
 const SPEECH = 128;
 /** Pauses shorter than this belong to the speech around them. */
 const PAUSE_SECONDS = 0.35;
@@ -26,8 +26,7 @@ export function speechIn(
 }
 
 /**
- * For each of some frames in a row whether somebody speaks, 1 or 0; short pauses are filled.
- *
+ * Whether somebody speaks in each of some consecutive frames, 1 or 0; short pauses are filled.
  * @param speech probability of speech in each, 0 to 255
  * @param seconds the longest pause that is filled
  */
@@ -43,14 +42,13 @@ export function voiced(speech: Uint8Array, rate: Rate, seconds = PAUSE_SECONDS):
   return said;
 }
 
-/** Between words there are pauses as short as this; longer ones part what is said. */
+/** Pauses as short as this occur between words; longer ones separate phrases. */
 const WORD_PAUSE_SECONDS = 0.12;
-/** A voice that is shorter is no word. */
+/** Shortest voice that is a word. */
 const LEAST_WORD_SECONDS = 0.08;
 
 /**
- * The segments in which somebody speaks, parted by pauses.
- *
+ * The segments in which somebody speaks, separated by pauses.
  * @param speech probability of speech in each frame of a film, 0 to 255
  */
 export function speechSegments(speech: Uint8Array, rate: Rate): FrameRange[] {

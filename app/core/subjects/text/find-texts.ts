@@ -1,67 +1,70 @@
-/** Text that was put over a film: it stays where it is while what is around it moves, or is all that a still card shows. */
+/** Burnt-in text: it stays in place while the picture around it moves, or is all that a still card shows. */
 import { type Box, boxArea, boxContains, boxIou, intersectionArea, scaleBox } from "../../geometry/box";
 import { type GreyPlane, halved } from "../../image/grey-plane";
 import { countCommonEdges, countEdges, type Edges, edgesOf, steadyEdges } from "./steady-edges";
 import { textBlocks } from "./text-lines";
 
-/** Pictures that text has to be steady in. */
+/** Pictures in which text has to be steady. */
 export const STEADY_PICTURES = 4;
-/** Sizes in which text is looked for: as it is, and twice and four times reduced. */
+/** Scales at which text is searched: full size, and reduced to a half and a quarter. */
 const SIZES = 3;
-/** Share of a block's edges that are steady, at least. */
+/** Least share of a block's edges that are steady. */
 const STEADY = 0.5;
-/** Where no more than this share of the edges stays, the picture moves. */
+/** Share of steady edges below which the picture moves. */
 const MOVING = 0.4;
-/** … and where no more than this does, all of it moves. */
+/** … and below which all of it moves. */
 const ALL_MOVING = 0.15;
-/** Fewer edges than this around a block say nothing of whether it moves there. */
+/** Fewest edges around a block that tell whether it moves there. */
 const TELLING = 60;
-/** … and with fewer edges than this share of its samples a picture says nothing of whether all of it moves. */
+/** … and least share of a picture's samples with edges that tells whether all of it moves. */
 const TELLING_SHARE = 0.03;
-/** A picture is still if no more than this share of it changes, by so many levels of luma. */
+/** Largest share of a still picture that changes, and by how many levels of luma. */
 const STILL_SHARE = 0.005;
 const CHANGED = 10;
-/** Blocks that overlap by this much are found twice, in two sizes. */
+/** Overlap above which blocks are the same, found at two scales. */
 const SAME = 0.2;
-/** So are those of which the one lies in the other, but for so many pixels. */
+/** As are those of which one contains the other, within this many pixels. */
 const INSIDE = 4;
 
-/** Pictures before those that text has to be steady in, in which it may not have been there yet. */
+/** Pictures before those in which text has to be steady, in which it may not have been there yet. */
 const PICTURES_BEFORE = 3;
-/** What is in a picture and was not in one before: no more than this share of its edges was … */
+/** Share of a text's edges in an earlier picture below which it is new … */
 const NEW = 0.25;
-/** … and no more than this share of what is around it has changed. */
+/** … if no more than this share of what is around it has changed. */
 const STANDING_SHARE = 0.3;
 /** Samples beyond twice its height that count as beside a block. */
 const BESIDE = 8;
-/** Where less of the edges of one picture is in the next, there was a cut between them, or all of it moves. */
+/** Share of one picture's edges in the next below which there was a cut, or everything moved. */
 const CUT = 0.3;
 
-/** Places of letters that are kept in each size, at the most. */
+/** Most places of letters that are kept at each scale. */
 const MOST_KNOWN = 12;
 
-/** A picture in several sizes, with its edges. */
+/** A picture at several scales, with its edges. */
 type Look = { luma: GreyPlane; edges: Edges }[];
 
-/** What is seen of text in a picture and in those before it, `STEADY_PICTURES` in all: boxes in its samples. */
+/** Text in a picture and those before it, `STEADY_PICTURES` in all: boxes in its samples. */
 export interface SeenText {
-  /** Text that was put over the picture, by all that it shows; or all that a still one shows. */
+  /** Text over the picture, by all evidence; or everything that a still card shows. */
   texts: Box[];
-  /** Letters of which these pictures alone do not tell whether they are part of what is shown. */
+  /** Letters that may or may not be part of the scene, by these pictures alone. */
   letters: Box[];
-  /** What was put over the picture beyond doubt: all else moved or became another, or it came up or went and all else stood. */
+  /**
+   * Text over the picture beyond doubt: everything else moved or changed, or it appeared or disappeared while everything
+   * else stayed.
+   */
   overlaid: Box[];
 }
 
 type BlockKind = keyof SeenText;
-/** Letters with the edges that they had. */
+/** Letters with their edges. */
 interface Letters {
   block: Box;
   edges: Edges;
   luma: GreyPlane;
 }
 
-/** The share of the edges around a box that are steady; NaN where there are fewer than are needed to tell. */
+/** The share of the edges around a box that are steady; NaN where there are too few. */
 function steadyAround(box: Box, now: Edges, steady: Edges, margin: number, needed: number): number {
   const around = (edges: Edges) => {
     const [left, top] = [Math.floor(box.x), Math.floor(box.y)];
@@ -73,14 +76,14 @@ function steadyAround(box: Box, now: Edges, steady: Edges, margin: number, neede
   return all < needed ? Number.NaN : around(steady) / all;
 }
 
-/** The share of a picture that is another one in the next. */
+/** The share of a picture that is different in the next. */
 function changedShare(a: GreyPlane, b: GreyPlane): number {
   let changed = 0;
   for (let i = 0; i < a.samples.length; i++) if (Math.abs(a.samples[i]! - b.samples[i]!) > CHANGED) changed++;
   return changed / a.samples.length;
 }
 
-/** The share of what lies between two distances from a block that has changed from one picture to another. */
+/** The share of the area between two distances from a block that changed between two pictures. */
 function changedAround(block: Box, a: GreyPlane, b: GreyPlane, from: number, to: number): number {
   const isNear = (x: number, y: number, far: number) =>
     x >= block.x - far && x < block.x + block.width + far && y >= block.y - far && y < block.y + block.height + far;
@@ -96,8 +99,8 @@ function changedAround(block: Box, a: GreyPlane, b: GreyPlane, from: number, to:
 }
 
 /**
- * Whether what is around a block stands from one picture to another: all of it, and what is beside it, but for a field that
- * comes and goes with it. Who stands before a sign hides what is beside it as well.
+ * Whether the surroundings of a block stay from one picture to another, except for a field that appears and disappears with
+ * it. Somebody in front of a sign hides its surroundings as well.
  */
 function standsAround(block: Box, a: GreyPlane, b: GreyPlane): boolean {
   const anywhere = changedAround(block, a, b, 0, Math.max(a.width, a.height));
@@ -105,22 +108,22 @@ function standsAround(block: Box, a: GreyPlane, b: GreyPlane): boolean {
   return anywhere <= STANDING_SHARE && changedAround(block, a, b, height, 2 * height + BESIDE) <= STANDING_SHARE;
 }
 
-/** Whether next to nothing of what has edges stays, anywhere around a block. */
+/** Whether next to no edges stay, anywhere around a block. */
 function allElseMoves(block: Box, now: Edges, steady: Edges): boolean {
   const needed = TELLING_SHARE * now.width * now.height;
   return steadyAround(block, now, steady, Math.max(now.width, now.height), needed) <= ALL_MOVING;
 }
 
-/** Whether next to nothing of the edges in a block is in another picture. */
+/** Whether next to none of a block's edges are in another picture. */
 function isNew({ x, y, width, height }: Box, edges: Edges, other: Edges): boolean {
   const part = [x, y, x + width, y + height] as const;
   return countCommonEdges(edges, other, ...part) <= NEW * countEdges(edges, ...part);
 }
 
-/** Whether letters are in another picture, where they were. */
+/** Whether letters are in another picture, at the same place. */
 const isThere = ({ block, edges }: Letters, other: Edges): boolean => !isNew(block, edges, other);
 
-/** Of the same text in two sizes the larger box, which holds more of it. */
+/** Of the same text at two scales, keeps the larger box, which holds more of it. */
 function withoutDoubles(found: readonly Box[]): Box[] {
   const largest = [...found].sort((a, b) => boxArea(b) - boxArea(a));
   return largest.filter(
@@ -128,20 +131,20 @@ function withoutDoubles(found: readonly Box[]): Box[] {
   );
 }
 
-/** An empty list for each size. */
+/** An empty list for each scale. */
 const forEachSize = <T>(): T[][] => Array.from({ length: SIZES }, () => []);
 
-/** Finds text in pictures that are given one after the other, some a second. */
+/** Finds text in consecutive pictures, several per second. */
 export class TextFinder {
   private looks: Look[] = [];
   private camera: boolean[] = [];
-  /** All lines of text in the picture that was seen last; null until they are asked for. */
+  /** All lines of text in the last picture; null until they are needed. */
   private lines: Box[] | null = null;
-  /** What has appeared in a picture that stands, by size; it is text for as long as it stays. */
+  /** Text that has appeared in a still picture, by scale; it counts as text for as long as it stays. */
   private appeared: Box[][] = forEachSize();
-  /** Letters in each of the pictures before, by size, the last picture's last: they may go. */
+  /** Letters in each of the earlier pictures, by scale, the last picture's last: they may disappear. */
   private lettersBefore: Letters[][][] = forEachSize();
-  /** Letters that were there since the last cut, by size: what passes before them does not make them come up. */
+  /** Letters present since the last cut, by scale: when something passes in front of them, they do not reappear as new. */
   private known: Letters[][] = forEachSize();
 
   /**
@@ -165,7 +168,7 @@ export class TextFinder {
     return { texts: all("texts"), letters: all("letters"), overlaid: all("overlaid") };
   }
 
-  /** Share of a box that lines of text cover in the picture that was seen last, whether they are of the scene or over it. */
+  /** Share of a box that lines of text cover in the last picture, whether in the scene or over it. */
   written(box: Box): number {
     this.lines ??= withoutDoubles(
       this.looks
@@ -192,7 +195,7 @@ export class TextFinder {
       letters.push(these);
       if (this.appears(block, steady, size)) stays.push(block);
       else this.remember(these, size);
-      // No sign comes up on a wall from one picture to another, nor stays where it is while all else moves.
+      // No sign appears on a wall between two pictures, nor stays in place while everything else moves.
       if (stays.includes(block) || allElseMoves(block, now, steady)) {
         seen.overlaid.push(block);
         seen.texts.push(block);
@@ -205,17 +208,17 @@ export class TextFinder {
     return { texts: inPicture(seen.texts), letters: inPicture(seen.letters), overlaid: inPicture(seen.overlaid) };
   }
 
-  /** Whether what is around a block moves, or what there is of it may have moved with the camera. */
+  /** Whether the surroundings of a block move, or may have moved with the camera. */
   private movesAround(block: Box, now: Edges, steady: Edges): boolean {
-    // A field that the text stands on is as steady as it is, and what lies beyond moves.
+    // A field behind the text is as steady as the text, and moves relative to what lies beyond.
     const beside = [1, 3].map((far) => steadyAround(block, now, steady, far * Math.max(8, block.height), TELLING));
     const shares = beside.filter((share) => !Number.isNaN(share));
     if (shares.length > 0) return Math.min(...shares) <= MOVING;
-    // Beside what is even, a sign on a wall and a name on the picture look the same while the camera stands.
+    // On even ground, a sign on a wall and a name on the picture look the same while the camera stands.
     return this.camera.every((moves) => moves);
   }
 
-  /** Letters of before that are not there any more, in a picture that otherwise stands. */
+  /** Letters that have disappeared from a picture that otherwise stays. */
   private gone(size: number): Box[] {
     const earlier = this.lettersBefore[size]!.at(-PICTURES_BEFORE) ?? [];
     const { luma, edges: now } = this.looks.at(-1)![size]!;
@@ -224,7 +227,7 @@ export class TextFinder {
       .map(({ block }) => block);
   }
 
-  /** Whether a block was not there in a picture before which otherwise stands; or was seen to come, and is there still. */
+  /** Whether a block was missing in an earlier picture that otherwise stays; or was seen to appear, and is still there. */
   private appears(block: Box, steady: Edges, size: number): boolean {
     if (this.appeared[size]!.some((box) => boxIou(box, block) > SAME)) return true;
     const wasThere = (letters: Letters) => boxIou(letters.block, block) > SAME && isThere(letters, steady);
@@ -236,7 +239,7 @@ export class TextFinder {
     });
   }
 
-  /** Keeps letters, in the place of what was kept of them before. */
+  /** Stores letters, replacing earlier ones at the same place. */
   private remember(letters: Letters, size: number): void {
     const others = this.known[size]!.filter(({ block }) => boxIou(block, letters.block) <= SAME);
     this.known[size] = [...others, letters].slice(-MOST_KNOWN);
@@ -247,7 +250,7 @@ export class TextFinder {
     const [before, now] = this.looks.slice(-2).map((look) => look.at(-1)!);
     if (!before || !now) return;
     if (steadyEdges([before.edges, now.edges]).count >= CUT * before.edges.count) return;
-    // Where letters are most of what has edges, they go without a cut.
+    // Where letters have most of the edges, they disappear without a cut.
     if (changedShare(before.luma, now.luma) <= STANDING_SHARE) return;
     this.appeared = forEachSize();
     this.lettersBefore = forEachSize();

@@ -1,18 +1,18 @@
-/** Edges that stay where they are over several pictures, as those of what was put over a film do while the film moves. */
+/** Edges that stay in place over several pictures, like those of burnt-in text while the film moves. */
 import type { Size } from "../../geometry/box";
 import type { GreyPlane } from "../../image/grey-plane";
 import { KernelMemory, loops } from "../../kernel/kernel";
 
 /** Change of luma over two pixels that is an edge, 0 to 255. */
 const LEAST_EDGE = 26;
-/** An edge that is so much weaker in one picture than in another is not the same. */
+/** Ratio of strengths in two pictures below which an edge is not the same. */
 const LIKE = 0.5;
 
-/** Change of luma across each sample, to the right and downwards, as far as it is an edge; 0 elsewhere. */
+/** Change of luma across each sample, to the right and downwards, where it is an edge; 0 elsewhere. */
 export interface Edges extends Size {
   across: Int16Array;
   down: Int16Array;
-  /** Samples at which there is an edge. */
+  /** Number of samples with an edge. */
   count: number;
 }
 
@@ -24,7 +24,7 @@ export function edgesOf({ samples, width, height }: GreyPlane): Edges {
   return { width, height, across: memory.shorts(across, area).slice(), down: memory.shorts(down, area).slice(), count };
 }
 
-/** The strength of an edge that is in another picture as well; 0 where it is not the same there. */
+/** The strength of an edge that is in another picture as well; 0 where it is not. */
 function common(a: number, b: number): number {
   if (a === 0 || Math.sign(a) !== Math.sign(b)) return 0;
   const [less, more] = Math.abs(a) < Math.abs(b) ? [a, b] : [b, a];

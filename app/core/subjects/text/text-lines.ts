@@ -1,7 +1,7 @@
 /**
- * Lines of text in a picture by their strokes: many narrow ones side by side, with nothing like them above and below.
- * (The stroke width as a sign of text: Epshtein, Ofek and Wexler, "Detecting text in natural scenes with stroke width
- * transform", 2010; here by pairs of opposite edges along rows.)
+ * Lines of text in a picture by their strokes: many narrow ones side by side, with nothing similar above and below. (Stroke
+ * width as a sign of text: Epshtein, Ofek and Wexler, "Detecting text in natural scenes with stroke width transform", 2010;
+ * here by pairs of opposite edges along rows.)
  */
 import { type Box, boxUnion, scaleBox, type Size } from "../../geometry/box";
 import { connectedCells } from "../../image/connected-cells";
@@ -12,34 +12,36 @@ import type { Edges } from "./steady-edges";
 
 /** Side of a cell, in samples. */
 const CELL = 4;
-/** A stroke is no wider than this, in samples. */
+/** Widest stroke, in samples. */
 const WIDEST_STROKE = 9;
-/** Strokes this near one another, in cells, are of one line. */
+/** Distance in cells within which strokes are of one line. */
 const REACH = 3;
-/** A line is between so many samples high … */
+/** Least and greatest height of a line, in samples … */
 const LEAST_HEIGHT = 5;
 const MOST_HEIGHT = 26;
-/** … and at least so many times as wide. */
+/** … and least ratio of its width to its height. */
 const LEAST_WIDTH = 1.8;
-/** Strokes along a row of a line, at least, in the middle one of its rows. */
+/** Fewest strokes along a line, in the median of its rows. */
 const LEAST_STROKES = 4;
-/** Strokes for each height of the line along it: letters are about as wide as half a line is high, with one or two each. */
+/**
+ * Fewest strokes per height of the line along it: letters are about half as wide as a line is high, with one or two each.
+ */
 const LEAST_DENSITY = 0.7;
-/** A row of letters is level: share of the line's width that the strokes of its middle row reach over. */
+/** Lines of letters are horizontal: least share of the width over which the strokes of the median row extend. */
 const LEAST_SPAN = 0.6;
-/** A stripe is as long as the line is high; letters have ends, so that rows differ. Share of edges that run along. */
+/** A stripe is as long as the line is high, while letters end, so that rows differ. Least share of edges that run along. */
 const LEAST_ALONG = 0.2;
-/** Letters stand at uneven distances: standard deviation of the gaps from stroke to stroke, beside their mean. */
+/** Letters are unevenly spaced: least standard deviation of the gaps between strokes, relative to their mean. */
 const LEAST_IRREGULARITY = 0.3;
-/** What is of one colour: so much of it is no further from the middle one than this, compressed and with grain. */
+/** One colour: greatest deviation from the median, with compression and grain, and the share within it. */
 const ONE_COLOUR = 24;
 const ONE_COLOUR_SHARE = 0.6;
-/** Words and lines of one text are so many times their height apart at most. */
+/** Greatest distance between words and lines of one text, relative to their height. */
 const APART = 1.3;
-/** Edges above and below a line, so far from it, for each of those in it. */
+/** Edges above and below a line, at a distance, relative to those in it. */
 const MOST_BESIDE = 0.3;
 const GAP = 2;
-/** A row with edges along this share of it is a straight rule. */
+/** Share of a row with edges along it at which it is a straight rule. */
 const RULE = 0.7;
 
 /** A pair of opposite edges along a row. */
@@ -84,7 +86,7 @@ function strokesOf({ across, width, height }: Edges): Strokes {
 const strokesBetween = (row: readonly Stroke[] | undefined, left: number, right: number): Stroke[] =>
   row?.filter(({ start }) => start >= left && start < right) ?? [];
 
-/** The rows of a region that belong together as one line: stretches of rows with strokes. */
+/** Rows of a region that form one line: consecutive rows with strokes. */
 function linesIn(region: Box, rows: readonly Stroke[][]): Box[] {
   const lines: Box[] = [];
   let inLine: Stroke[] = [];
@@ -105,7 +107,7 @@ function linesIn(region: Box, rows: readonly Stroke[][]): Box[] {
   return lines;
 }
 
-/** Whether there are as many strokes along a line as letters have, all along it, and not as regular as stripes are. */
+/** Whether a line has as many strokes as letters have, all along it, and less regular than stripes. */
 function hasLetters({ width, height }: Box, rows: readonly Stroke[][]): boolean {
   const usual = median(rows.map((row) => row.length));
   if (usual < LEAST_STROKES || (usual * height) / width < LEAST_DENSITY) return false;
@@ -120,7 +122,7 @@ const deviation = (values: readonly number[]): number => {
   return Math.sqrt(mean(values.map((value) => (value - middle) ** 2)));
 };
 
-/** Whether all strokes of a line are of one colour, dark or light: that of the letters, or of what is between them. */
+/** Whether all strokes of a line have one colour, dark or light: that of the letters, or of the spaces between. */
 function isOneColour({ y }: Box, rows: readonly Stroke[][], { samples, width }: GreyPlane, edges: Edges): boolean {
   const light: number[] = [];
   const dark: number[] = [];
@@ -128,7 +130,7 @@ function isOneColour({ y }: Box, rows: readonly Stroke[][], { samples, width }: 
     for (const { start, end } of row) {
       const at = (y + i) * width;
       const inside = samples.subarray(at + start, at + end + 1);
-      // A thin stroke is of its colour in the middle at most.
+      // A thin stroke has its colour in the middle at most.
       if (edges.across[at + start]! > 0) light.push(Math.max(...inside));
       else dark.push(Math.min(...inside));
     }
@@ -140,7 +142,7 @@ function isOneColour({ y }: Box, rows: readonly Stroke[][], { samples, width }: 
   });
 }
 
-/** Whether a line has the strokes, the ends and the quiet around it that letters have. */
+/** Whether a line has the strokes, the ends and the plain surroundings of letters. */
 function isText(line: Box, edges: Edges, strokes: readonly Stroke[][], luma: GreyPlane): boolean {
   const { x, y, width, height } = line;
   if (height < LEAST_HEIGHT || height > MOST_HEIGHT || width < LEAST_WIDTH * height) return false;
@@ -162,7 +164,7 @@ function isText(line: Box, edges: Edges, strokes: readonly Stroke[][], luma: Gre
   return Math.max(...beside) <= (MOST_BESIDE * all * band) / height;
 }
 
-/** Edges in a band above or below a line, without those of a rule or of a field that the text stands on. */
+/** Edges in a band above or below a line, without those of a rule or of a field behind the text. */
 function edgesBeside({ across, down, width: stride, height: bottom }: Edges, { x, y, width, height }: Box): number {
   let count = 0;
   for (let row = Math.max(0, y); row < Math.min(bottom, y + height); row++) {
@@ -177,7 +179,7 @@ function edgesBeside({ across, down, width: stride, height: bottom }: Edges, { x
   return count;
 }
 
-/** Whether two stand beside or above one another, not much further apart than the lower one is high. */
+/** Whether two lie side by side or one above the other, not much further apart than the lower one is high. */
 function areNear(a: Box, b: Box): boolean {
   const reach = APART * Math.min(a.height, b.height);
   const below = Math.max(a.y, b.y) - Math.min(a.y + a.height, b.y + b.height);
@@ -185,7 +187,7 @@ function areNear(a: Box, b: Box): boolean {
   return (below <= reach && aside < 0) || (below < 0 && aside <= reach);
 }
 
-/** Words and lines that are near one another, as one block. */
+/** Joins words and lines near one another into blocks. */
 function blocksOf(lines: readonly Box[]): Box[] {
   let blocks: Box[] = [];
   for (const line of lines) {
@@ -202,10 +204,9 @@ function blocksOf(lines: readonly Box[]): Box[] {
 
 /**
  * Blocks of text in a picture.
- *
- * @param edges of the picture, or those of several that are steady
- * @param luma the picture that they are of
- * @returns boxes in samples of it
+ * @param edges of the picture, or the steady ones of several
+ * @param luma of the same picture
+ * @returns boxes in its samples
  */
 export function textBlocks(edges: Edges, luma: GreyPlane): Box[] {
   const { cells, grid, rows } = strokesOf(edges);

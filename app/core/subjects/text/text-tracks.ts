@@ -6,16 +6,16 @@ import type { FrameDetections } from "../detecting/detection";
 import type { Track } from "../tracking/track";
 import { STEADY_PICTURES } from "./find-texts";
 
-/** Boxes that share this much of the smaller one are of the same text, of which a part may have been overlooked. */
+/** Share of the smaller box within which two are of the same text, of which a part may have been missed. */
 const SAME_SHARE = 0.6;
-/** Text that is not found for so many looks is there still: what passes before it or behind it may hide it. */
+/** Looks without a text before it counts as gone: something passing may hide it. */
 const MISSED_LOOKS = 3;
-/** Found once, it may be a mistake; in a shot that is shorter than two times it cannot be found more often. */
+/** Sightings that a text needs; a shot shorter than two looks cannot have more. */
 const LEAST_LOOKS = 2;
-/** Room around text, as a share of a line's least height: outlines and shadows are of it. */
+/** Margin around text, as a share of a line's least height, for outlines and shadows. */
 const ROOM = 0.15;
 
-/** What stays in one place, from a look to another. */
+/** Text that stays in one place, from a look to another. */
 interface Area {
   boxes: Box[];
   firstLook: number;
@@ -25,7 +25,7 @@ interface Area {
 const isSame = (a: Box, b: Box): boolean => intersectionArea(a, b) >= SAME_SHARE * Math.min(boxArea(a), boxArea(b));
 const isOf = ({ boxes }: Area, box: Box): boolean => boxes.some((other) => isSame(other, box));
 
-/** What is in the same place in looks that follow one another. */
+/** Groups text at the same place in consecutive looks. */
 function areasOf(looks: readonly (readonly Box[])[]): Area[] {
   const areas: Area[] = [];
   looks.forEach((found, look) => {
@@ -41,10 +41,7 @@ function areasOf(looks: readonly (readonly Box[])[]): Area[] {
   return areas;
 }
 
-/**
- * Whether letters were put over the picture, by any of the looks at them: in several they are text beyond doubt, or are
- * seen to go for good.
- */
+/** Whether letters are over the picture, by all looks at them: beyond doubt in several, or seen to disappear for good. */
 function isOverlaid(area: Area, looks: readonly FrameDetections[]): boolean {
   const sure = looks.filter(({ overlaid = [], texts = [] }, look) => {
     const isAfter = look > area.lastLook && look <= area.lastLook + MISSED_LOOKS;
@@ -55,8 +52,8 @@ function isOverlaid(area: Area, looks: readonly FrameDetections[]): boolean {
 }
 
 /**
- * The text that was put over a shot, as tracks that stay in their place. It was there in all the pictures in which it had
- * to be steady to be found; where it is text beyond doubt for a while, it is for as long as its letters are there.
+ * The text over a shot, as tracks that stay in place. It was there in all pictures in which it had to be steady to be
+ * found; beyond doubt for a while, it lasts as long as its letters are there.
  */
 export function textTracks(frames: readonly FrameDetections[], shot: FrameRange, picture: Size): Track[] {
   const looks = frames.filter(({ frame, texts }) => texts && inRange(frame, shot));

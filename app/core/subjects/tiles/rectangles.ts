@@ -1,6 +1,6 @@
 /**
- * Rectangles in a picture whose sides are exactly upright and level and stay where they are: the tiles of a picture that
- * is made of several, and pictures laid over another.
+ * Rectangles in a picture with exactly vertical and horizontal sides that stay in place: the tiles of a picture made of
+ * several, and insets.
  */
 import { clamped } from "../../numbers/clamped";
 import { type Box, boxArea, boxUnion, intersectionArea, type Size } from "../../geometry/box";
@@ -8,34 +8,34 @@ import { median } from "../../numbers/median";
 import type { GreyPlane } from "../../image/grey-plane";
 import { LEAST_SIDE, LEAST_STEP, type Line, LINE_PICTURES, LineFinder, SAME_LINE, type Way } from "./straight-lines";
 
-/** Parts of a side, each of which has to have this share of the edges that it should. */
+/** Parts of a side, each of which must have its share of edges. */
 const QUARTERS = 4;
 const EVERYWHERE = 0.5;
-/** Parts of a side whose places are compared, and samples by which they may differ: a tree is not that straight. */
+/** Parts of a side whose positions are compared, and the samples by which they may differ: a tree is not that straight. */
 const PARTS = 8;
 const CROOKED = 0.3;
-/** A rectangle of which others make up this share is no more than they are. */
+/** Share covered by other rectangles at which one is only their union. */
 const MADE_OF_OTHERS = 0.7;
-/** A rectangle of which more than this share is of one light, give or take so many levels, has no picture in it. */
+/** Share of a rectangle within a few levels of luma at which it holds no picture. */
 const PLAIN = 0.7;
 const PLAIN_LEVELS = 10;
-/** So has one in which luma changes at less than this share of the samples. */
+/** The same for the share of samples at which luma changes. */
 const LEAST_CHANGES = 0.05;
-/** Of so many samples in a row one is looked at for that. */
+/** Every how many samples are examined for that. */
 const SPARSE = 3;
-/** Where more than this share of the edges stays, a picture stands, and straight lines in it may be of what it shows. */
+/** Share of steady edges above which a picture is still, and straight lines may be part of its content. */
 const STANDING = 0.4;
-/** Tiles of one size differ by no more than this share of the picture, and are this much of it at least. */
+/** Largest difference between tiles of one size, and least size, as shares of the picture. */
 const SAME_SIZE = 0.02;
 const MOST_OF_PICTURE = 0.5;
-/** No picture is so many times as long as it is short. */
+/** Greatest ratio of a picture's sides. */
 const LONGEST = 3;
 
-/** Whether a line has edges at a share of a stretch. */
+/** Whether a line has edges over a share of a part of it. */
 const hasEdges = ({ upTo }: Line, start: number, end: number, share: number): boolean =>
   upTo[end]! - upTo[start]! >= share * (end - start);
 
-/** Whether a line has edges along all of a stretch. */
+/** Whether a line has edges all along a part of it. */
 function isSide(line: Line, start: number, end: number, covered: number): boolean {
   if (line.isBorder) return true;
   if (!hasEdges(line, start, end, covered)) return false;
@@ -46,7 +46,7 @@ function isSide(line: Line, start: number, end: number, covered: number): boolea
   return true;
 }
 
-/** Where a side is to a fraction of a sample; null where it is crooked, or says nothing. */
+/** Position of a side to a fraction of a sample; null where it is crooked, or undetermined. */
 function placeOf({ samples }: GreyPlane, way: Way, line: Line, start: number, end: number): number | null {
   if (line.isBorder) return line.at;
   const { across, along, lines } = way;
@@ -61,10 +61,10 @@ function placeOf({ samples }: GreyPlane, way: Way, line: Line, start: number, en
       const [here, beyond] = [samples[at]!, samples[at + after]!];
       const step = beyond - samples[at + before]!;
       weight += Math.abs(step);
-      // Two samples show so much of the one side, and so much of the other.
+      // Two samples contain proportions of either side.
       place += Math.sign(step) * (2 * beyond - here - samples[at + across]!);
     }
-    // A part with little change says little of where it is.
+    // A part with little change says little about its position.
     if (weight > LEAST_STEP * (to - from)) places.push(place / weight);
   }
   if (places.length < 2) return null;
@@ -73,13 +73,13 @@ function placeOf({ samples }: GreyPlane, way: Way, line: Line, start: number, en
   return crooked > CROOKED ? null : left + clamped(middle, 0, 2);
 }
 
-/** Pairs of lines that are far enough from each other. */
+/** Pairs of lines that are far enough apart. */
 const pairsOf = (lines: readonly Line[], least: number): [Line, Line][] =>
   lines.flatMap((first, i) =>
     lines.slice(i + 1).flatMap((second): [Line, Line][] => (second.at - first.at >= least ? [[first, second]] : [])),
   );
 
-/** Finds rectangles in pictures of one size that are given one after the other, some a second. */
+/** Finds rectangles in consecutive pictures of one size, several per second. */
 export class RectangleFinder {
   private readonly upright: LineFinder;
   private readonly level: LineFinder;
@@ -92,9 +92,9 @@ export class RectangleFinder {
 
   /**
    * @param luma the next picture
-   * @returns the rectangles that have been there in the last `LINE_PICTURES`, to a fraction of a sample; undefined at
-   * every second picture, at which they are not looked for. The picture's borders may be sides; the picture itself is none
-   * of them, nor what is made up of others.
+   * @returns the rectangles that were there in the last `LINE_PICTURES`, to a fraction of a sample; undefined at every
+   *   second picture, at which they are not searched for. The picture's borders may be sides; the picture itself is not
+   *   included, nor are unions of others.
    */
   see(luma: GreyPlane): Box[] | undefined {
     const { upright, level } = this;
@@ -122,7 +122,7 @@ export class RectangleFinder {
   }
 }
 
-/** Whether there is next to nothing in a rectangle: colour bars and panels are no pictures. */
+/** Whether a rectangle is nearly empty: colour bars and panels are no pictures. */
 function isPlain({ samples, width }: GreyPlane, box: Box): boolean {
   const levels: number[] = [];
   let changes = 0;
@@ -140,8 +140,8 @@ function isPlain({ samples, width }: GreyPlane, box: Box): boolean {
 }
 
 /**
- * Whether rectangles that reach from one border of the picture to the other are what lines of a landscape make of it, and no
- * tiles: these are no longer than pictures are, and what is left of the picture is the same on both sides.
+ * Whether rectangles across the whole picture are strips made by lines of a landscape, and not tiles: tiles are no longer
+ * than pictures are, and the rest of the picture is equal on both sides.
  */
 function areStrips(boxes: readonly Box[], { width, height }: Size): boolean {
   const spans = (side: "width" | "height", whole: number) => boxes.every((box) => box[side] >= whole - SAME_LINE);
@@ -154,9 +154,8 @@ function areStrips(boxes: readonly Box[], { width, height }: Size): boolean {
 }
 
 /**
- * Rectangles of one size that are most of the picture, and most of them not plain: no line that a picture shows divides
- * it like that. Of several
- * divisions the finest, and then that which leaves most for a ground between them.
+ * Rectangles of one size that cover most of the picture, most of them not plain: no line in a scene divides it like that.
+ * Of several divisions the finest is taken, and then the one with most ground between them.
  */
 function equalTiles(found: readonly Box[], picture: GreyPlane): Box[] | null {
   let best: Box[] = [];
@@ -180,7 +179,7 @@ function equalTiles(found: readonly Box[], picture: GreyPlane): Box[] | null {
   return best.length > 1 ? best : null;
 }
 
-/** Rectangles, the smallest first, without those that are made up of others. */
+/** Rectangles, the smallest first, without unions of others. */
 function withoutUnions(found: Box[]): Box[] {
   const kept: Box[] = [];
   for (const box of found.sort((a, b) => boxArea(a) - boxArea(b))) {

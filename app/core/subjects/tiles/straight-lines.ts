@@ -1,33 +1,33 @@
-/** Straight lines in a picture, exactly upright or level, on which there are edges that stay where they are. */
+/** Straight lines in a picture, exactly vertical or horizontal, with edges that stay in place. */
 import type { GreyPlane } from "../../image/grey-plane";
 import { KernelMemory, loops } from "../../kernel/kernel";
 
-/** Pictures in which a line has to be where it is, and in how many of them it has to show. */
+/** Pictures over which a line has to stay, and the number of them in which it has to show. */
 export const LINE_PICTURES = 4;
 const NEEDED = LINE_PICTURES - 1;
-/** A bit for each of the pictures. */
+/** One bit for each of the pictures. */
 const ALL_PICTURES = (1 << LINE_PICTURES) - 1;
 /** 1 if there was an edge in enough of the pictures, by their bits. */
 const STAYS = Uint8Array.from({ length: ALL_PICTURES + 1 }, (_, seen) =>
   Number([...seen.toString(2)].filter(Number).length >= NEEDED),
 );
-/** Change of luma over two samples that is an edge, if none beside it is stronger. */
+/** Change of luma over two samples that is an edge, if no neighbour is stronger. */
 export const LEAST_STEP = 6;
-/** Share of a side at which there is an edge: more, where there are edges everywhere. */
+/** Share of a side that must have edges: more where there are edges everywhere. */
 const COVERED = 0.25;
 const CROWDED = 1.3;
-/** Lines one way that are looked at further, the clearest first. */
+/** Most lines in one direction that are examined, the clearest first. */
 const MOST_LINES = 16;
 /** Least side of a rectangle, as a share of the picture's. */
 export const LEAST_SIDE = 0.12;
-/** A clear line has edges, beyond what is usual, along this share of the least side. */
+/** A clear line exceeds the usual number of edges along this share of the least side. */
 const CLEAR_SHARE = 0.4;
-/** The first line that can be a side: what is nearer to the border is the border. */
+/** First line that can be a side: closer to the border it is the border. */
 const FIRST_LINE = 2;
 /** Samples within which two lines are one. */
 export const SAME_LINE = 2;
 
-/** A plane along one way: lines beside each other, and how far it is in it from one to the next, and along each. */
+/** A plane in one direction: number of lines, and strides between lines and along them. */
 export interface Way {
   lines: number;
   length: number;
@@ -35,24 +35,24 @@ export interface Way {
   along: number;
 }
 
-/** A line between samples, with how many edges are on it up to each place along it. */
+/** A line between samples, with the number of edges up to each place along it. */
 export interface Line {
-  /** The place between samples, or the picture's border. */
+  /** Its position between samples, or the picture's border. */
   at: number;
   isBorder: boolean;
   upTo: Uint16Array;
 }
 
-/** The lines one way on which edges stay, and the picture's borders. */
+/** The lines in one direction with steady edges, and the picture's borders. */
 export interface Lines {
   lines: Line[];
-  /** The share of a side at which there has to be an edge. */
+  /** The share of a side that must have edges. */
   covered: number;
   /** The share of the edges that stay. */
   staying: number;
 }
 
-/** The most by which edges outweigh gaps in any stretch of a line (Kadane's algorithm). */
+/** The greatest excess of edges over gaps in any part of a line (Kadane's algorithm). */
 function weightOf(upTo: Uint16Array, covered: number): number {
   let most = 0;
   let here = 0;
@@ -63,9 +63,9 @@ function weightOf(upTo: Uint16Array, covered: number): number {
   return most;
 }
 
-/** Finds lines one way in pictures of one size that are given one after the other. */
+/** Finds lines in one direction in consecutive pictures of one size. */
 export class LineFinder {
-  /** In which of the last pictures there was an edge at each sample: a bit for each. */
+  /** In which of the last pictures there was an edge at each sample, one bit each. */
   private readonly seen: Uint8Array;
 
   constructor(readonly way: Way) {
@@ -82,7 +82,7 @@ export class LineFinder {
     this.seen.set(memory.bytes(seen, length));
   }
 
-  /** On each line, at how many samples edges stay, and at how many there was one in each of the pictures, together. */
+  /** For each line, the number of samples with steady edges, and the number with any edge, summed over the pictures. */
   private counted(): { staying: Int32Array; ever: Int32Array } {
     const { lines, length, across, along } = this.way;
     const memory = new KernelMemory();
@@ -92,7 +92,7 @@ export class LineFinder {
     return { staying: memory.ints(staying, lines), ever: memory.ints(ever, lines) };
   }
 
-  /** How many edges stay on a line up to each place along it. */
+  /** Number of steady edges on a line up to each place along it. */
   private upTo(line: number): Uint16Array {
     const { length, across, along } = this.way;
     const upTo = new Uint16Array(length + 1);

@@ -1,4 +1,4 @@
-/** What a picture is made of, from the rectangles that were found in single frames. */
+/** The composition of a picture, from the rectangles found in single frames. */
 import { type Box, boxArea, boxContains, boxIou, intersectionArea, type Size } from "../../geometry/box";
 import { median } from "../../numbers/median";
 import { type FrameRange, inRange } from "../../time/rate";
@@ -6,23 +6,23 @@ import type { FrameDetections } from "../detecting/detection";
 import type { Track } from "../tracking/track";
 import { LINE_PICTURES } from "./straight-lines";
 
-/** Rectangles that overlap by this much are the same in another frame. */
+/** Overlap above which rectangles are the same in another frame. */
 const SAME = 0.9;
-/** Share of the looks in which a rectangle has to be found, and how often at least. */
+/** Share of the looks in which a rectangle must be found, and least number. */
 const LASTING = 0.6;
 const LEAST_LOOKS = 2;
-/** Tiles are most of the picture; between and around them may be a ground. */
+/** Least share of the picture covered by tiles; between and around them may be a ground. */
 const MOST_OF_PICTURE = 0.5;
-/** Tiles share no more than this of the smaller one. */
+/** Greatest overlap of tiles, as a share of the smaller one. */
 const APART = 0.04;
-/** What is laid over a picture is no more of it than this. */
+/** Largest share of a picture covered by insets. */
 const MOST_OF_INSET = 0.4;
-/** Share of the looks between which the camera moves, if an inset is to be told from a window in a wall. */
+/** Share of looks with a moving camera between them that tells an inset from a window in a wall. */
 const MOVING = 0.5;
-/** Pixels that a side may be off, and that a tile is made smaller by. */
+/** Uncertainty of a side in pixels, by which tiles are reduced. */
 const UNSURE_PIXELS = 1;
 
-/** Rectangles that stay where they are in most of some looks. */
+/** Rectangles that stay in place in most of some looks. */
 function lasting(looks: readonly FrameDetections[]): Box[] {
   const groups: Box[][] = [];
   for (const { rectangles = [] } of looks) {
@@ -46,16 +46,16 @@ const isApart = (box: Box, other: Box): boolean =>
   intersectionArea(box, other) <= APART * Math.min(boxArea(box), boxArea(other));
 
 /**
- * What the picture of a shot is made of, as tracks that stay in their place: tiles, if it is made of several pictures
- * side by side, or else pictures that are laid over it.
+ * The composition of a shot's picture, as tracks that stay in place: tiles, if it consists of several pictures side by
+ * side, or else insets.
  */
 export function tileTracks(frames: readonly FrameDetections[], shot: FrameRange, picture: Size): Track[] {
-  // The first looks are told from what the shot before showed as well.
+  // The first looks also depend on what the shot before showed.
   const inShot = frames.filter(({ frame }) => inRange(frame, shot)).slice(LINE_PICTURES - 1);
   const looks = inShot.filter(({ rectangles }) => rectangles);
   const found = lasting(looks).sort((a, b) => boxArea(b) - boxArea(a));
   const tiles: Box[] = [];
-  // What is within a tile, such as a window in a wall, is no tile of its own.
+  // Something inside a tile, such as a window in a wall, is no tile of its own.
   for (const box of found) if (tiles.every((other) => isApart(box, other))) tiles.push(box);
   const covered = tiles.reduce((sum, box) => sum + boxArea(box), 0);
   const constant = (kind: "tile" | "inset", boxes: readonly Box[]): Track[] =>
@@ -67,7 +67,7 @@ export function tileTracks(frames: readonly FrameDetections[], shot: FrameRange,
       confidence: 1,
     }));
   if (tiles.length > 1 && covered >= MOST_OF_PICTURE * picture.width * picture.height) {
-    // In the order in which they are read.
+    // In reading order.
     const inOrder = tiles.sort((a, b) => (Math.abs(a.y - b.y) < a.height / 2 ? a.x - b.x : a.y - b.y));
     return constant(
       "tile",

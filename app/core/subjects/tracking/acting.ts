@@ -1,4 +1,4 @@
-/** When somebody or something moves by itself: walks, waves, turns over. */
+/** When a person or thing moves by itself: walks, waves, turns over. */
 import { boxArea, intersectionArea } from "../../geometry/box";
 import { type FrameRange, framesPerSecond, type Rate } from "../../time/rate";
 import { bridged } from "../../time/ranges";
@@ -6,17 +6,17 @@ import { CLEAR_MOVEMENT_SCORE } from "../detecting/moving";
 import type { FrameDetections } from "../detecting/detection";
 import { boxAt, type Track } from "./track";
 
-/** Share of a movement that has to lie in a box for it to be of what is in the box. */
+/** Share of a movement that must lie in a box to belong to its content. */
 const OWN = 0.6;
-/** A movement that is much larger than the box is somebody else's, or the camera's. */
+/** A movement much larger than the box is somebody else's, or the camera's. */
 const MOST_AREA = 2;
 /** Pauses shorter than this, in seconds, are within one movement. */
 const PAUSE_SECONDS = 0.6;
-/** Shorter than this it is a twitch, or noise. */
+/** Shorter movements are a twitch, or noise. */
 const LEAST_SECONDS = 0.5;
 
 /**
- * @param frames what was seen in the shot, in order
+ * @param frames detections in the shot, in order
  * @returns when a track moves by itself, in order
  */
 export function actingIn(track: Track, frames: readonly FrameDetections[], rate: Rate): FrameRange[] {
@@ -32,7 +32,7 @@ export function actingIn(track: Track, frames: readonly FrameDetections[], rate:
         intersectionArea(box, moving) > OWN * boxArea(moving) &&
         boxArea(moving) < MOST_AREA * boxArea(box),
     );
-    // What is seen at a look has happened since the one before.
+    // Motion seen at a look happened since the one before.
     const since = looks[i - 1]?.frame ?? track.start;
     return isMoving ? [{ start: since, end: frame + 1 }] : [];
   });

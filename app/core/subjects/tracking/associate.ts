@@ -13,14 +13,13 @@ export interface Tracklet {
 export interface Sighting {
   frame: number;
   detection: Detection;
-  /** Frames from one propagated box of the detection to the next. */
+  /** Frames between propagated boxes of the detection. */
   step: number;
 }
 
 /**
- * Where the optical flow has a thing at a frame after a sighting of it; null where it is not propagated so far.
- *
- * @param end first frame of the next shot: what is propagated to there says nothing any more, and the last movement goes on
+ * Box of a thing by optical flow at a frame after a sighting; null where it was not propagated that far.
+ * @param end first frame of the next shot: a box propagated to there is meaningless, and the last movement is continued
  */
 export function propagatedTo({ frame: seenAt, detection, step }: Sighting, frame: number, end = Infinity): Box | null {
   const steps = (frame - seenAt) / step;
@@ -38,18 +37,18 @@ export function propagatedTo({ frame: seenAt, detection, step }: Sighting, frame
 export interface AssociationRules {
   /** Detections above start and extend tracklets; those below only extend (ByteTrack's second stage). */
   highScore: number;
-  /** A tracklet not seen for longer than this many frames has ended. */
+  /** Frames without a sighting after which a tracklet has ended. */
   maxGapFrames: number;
-  /** How far from its predicted place a thing may turn up, in multiples of its own size. */
+  /** Search distance around its predicted place, in multiples of its own size. */
   reach: number;
 }
 
-/** Velocity is trusted for this many times the time it was measured over. */
+/** Velocity is extrapolated for up to this multiple of the time over which it was measured. */
 const MAX_DRIFT = 1.5;
 
 const last = (tracklet: Tracklet) => tracklet.sightings.at(-1)!;
 
-/** Where a tracklet should be at a frame: propagated there by the flow, or else moved on with its recent velocity. */
+/** Predicted box of a tracklet at a frame: by the flow, or else by its recent velocity. */
 function predict(tracklet: Tracklet, frame: number): { box: Box; propagated: boolean } {
   const now = last(tracklet);
   const propagated = propagatedTo(now, frame);
@@ -65,19 +64,19 @@ function predict(tracklet: Tracklet, frame: number): { box: Box; propagated: boo
   return { box: { ...box, x: box.x + dx, y: box.y + dy }, propagated: false };
 }
 
-/** How unlike two sightings look, 0 to 1; a middling value where it cannot be told. */
+/** Difference in appearance of two sightings, 0 to 1; a medium value where it is unknown. */
 export function unlikeness(a: Detection, b: Detection): number {
   return a.signature && b.signature ? 1 - likeness(a.signature, b.signature) : 0.3;
 }
 
-/** Whether a tracklet was last seen with one face, and a detection shows another. */
+/** Whether a tracklet was last seen with one face, and a detection has another. */
 export function hasOtherFace({ sightings }: Tracklet, { faceId }: Detection): boolean {
   if (!faceId) return false;
   const known = sightings.findLast(({ detection }) => detection.faceId)?.detection.faceId;
   return known !== undefined && known !== faceId;
 }
 
-/** What it costs to call a detection the same thing as a predicted box: 0 none, 1 as much as is allowed. */
+/** Cost of identifying a detection with a predicted box: 0 for none, 1 for the most that is allowed. */
 function mismatch(predicted: Box, tracklet: Tracklet, seen: Detection, reach: number): number {
   const { box } = seen;
   const size = Math.sqrt(predicted.width * predicted.height);
@@ -90,7 +89,7 @@ function mismatch(predicted: Box, tracklet: Tracklet, seen: Detection, reach: nu
   return cost + 0.5 * unlikeness(last(tracklet).detection, seen) + (allowed ? 0 : 10);
 }
 
-/** Pairs tracklets with detections at the least total cost (Hungarian method); returns what remains of both. */
+/** Pairs tracklets with detections at the least total cost (Hungarian method); returns the unmatched of both. */
 function match(
   tracklets: Tracklet[],
   detections: Detection[],
@@ -101,7 +100,7 @@ function match(
   if (tracklets.length === 0 || detections.length === 0) return { tracklets, detections };
   const costs = tracklets.map((tracklet) => {
     const { box, propagated } = predict(tracklet, frame);
-    // Velocity is a guess until a thing has been seen a few times, and a worse one than the flow.
+    // Velocity is unreliable until a thing has been seen a few times, and less reliable than the flow.
     const reach = rules.reach * (!propagated && tracklet.sightings.length < 3 ? 1.6 : 1);
     return detections.map((detection) => mismatch(box, tracklet, detection, reach));
   });
@@ -120,8 +119,8 @@ function match(
 }
 
 /**
- * Joins the detections of one kind within one shot into tracklets, in two stages by confidence (Zhang et al.,
- * ByteTrack, 2022): confident ones first; then the weak ones extend what is left, but start nothing.
+ * Associates the detections of one kind in one shot into tracklets, in two stages by confidence (Zhang et al., ByteTrack,
+ * 2022): confident ones first; then the weak ones extend the remaining tracklets, but start none.
  */
 export function associate(
   frames: FrameDetections[],

@@ -15,17 +15,17 @@ import { asWhole, farEnd, whatIsHeld, withoutHolder, withoutMergers } from "./st
 import { boxAt, isDoubtfulFace, joinTracks, seenTogether, type Track, visibleFrames } from "./track";
 
 interface KindRules {
-  /** Detections above this begin tracks; weaker ones only extend them. */
+  /** Score above which detections start tracks; weaker ones only extend them. */
   highScore: number;
-  /** How far from where it was expected it may turn up, in multiples of its size. */
+  /** Search distance around the expected place, in multiples of its size. */
   reach: number;
-  /** How long it may be gone and still be the same without a second thought. */
+  /** Longest gap in seconds that is closed without further evidence. */
   maxGapSeconds: number;
-  /** How long it may be gone and be the same if it detected the same. */
+  /** Longest gap in seconds that is closed if the appearance is the same. */
   joinSeconds: number;
-  /** How sure the detections of a track must be on average. */
+  /** Least mean score of a track's detections. */
   leastScore: number;
-  /** Seconds for which it must be seen to count: a detector errs for moments, not for long. */
+  /** Least seconds for which it must be seen: detectors err for moments, not for long. */
   leastSeconds: number;
 }
 
@@ -39,21 +39,21 @@ const RULES = {
 type FoundKind = keyof typeof RULES;
 const FOUND_KINDS = Object.keys(RULES) as FoundKind[];
 
-/** Share of the detected between first and last sighting in which it must have been seen. */
+/** Least share of the looks between first and last sighting at which it was seen. */
 const MIN_DENSITY = 0.35;
-/** A thing that is seen in this share of a shot makes up for all that merely moves or stands out. */
+/** Share of a shot at which a known object makes all that merely moves or is salient superfluous. */
 const LASTING_SHARE = 0.3;
-/** How sure it has to be that something is a thing where there are people as well, and how much of the time it is alone. */
+/** Certainty that an object needs where there are people as well, and share of the time that it is alone. */
 const SURE_THING = 0.5;
 const ALONE = 0.8;
-/** What lies within text in this share of its frames is part of it. */
+/** Share of its frames inside text at which a track is part of the text. */
 const TEXT_SHARE = 0.5;
-/** The part of a person's box, from its top, in which the middle of the face is. */
+/** The upper part of a person's box that contains the centre of the face. */
 const HEAD_PART = 0.55;
-/** A thing that is not seen any more is taken to be where the flow has it for so long. */
+/** Seconds for which a lost thing is assumed to be where the flow has it. */
 const LINGER_SECONDS = 0.4;
 
-/** Frames from one look for a kind to the next, as a rule: after a sudden change there is one between. */
+/** Usual distance in frames between looks for a kind: there are additional ones after sudden changes. */
 function detectionInterval(frames: FrameDetections[], kind: TrackKind): number {
   const looked = frames.filter((seen) => seen.looked.includes(kind)).map(({ frame }) => frame);
   const intervals = looked.slice(1).map((frame, i) => frame - looked[i]!);
@@ -70,14 +70,14 @@ function isConvincing(tracklet: Tracklet, interval: number, shot: FrameRange, fp
   return span >= wanted && (sightings.length * interval) / span >= MIN_DENSITY;
 }
 
-/** Whether a face is where the head of a person belongs. */
+/** Whether a face is at the head of a person. */
 function isHeadOf(face: Box, person: Box): boolean {
   const centre = boxCentre(face);
   const inside = intersectionArea(face, person) > 0.5 * boxArea(face);
   return inside && centre.y < person.y + HEAD_PART * person.height;
 }
 
-/** Detections of persons told apart by their faces: two who pass each other are like one another, and their faces are not. */
+/** Separates detections of persons by their faces: two people who pass each other look alike, and their faces do not. */
 function withFaces(frames: readonly FrameDetections[], faces: readonly Track[]): FrameDetections[] {
   return frames.map((seen) => ({
     ...seen,
@@ -92,7 +92,7 @@ function withFaces(frames: readonly FrameDetections[], faces: readonly Track[]):
   }));
 }
 
-/** Share of the frames in which a face is seen where its centre lies in the upper part of the person's box. */
+/** Share of a face's frames in which its centre lies in the upper part of the person's box. */
 function belonging(face: Track, person: Track): number {
   let together = 0;
   let seen = 0;
@@ -105,7 +105,7 @@ function belonging(face: Track, person: Track): number {
   return seen > 0 ? together / seen : 0;
 }
 
-/** Gives each face the person it is seen with most, one face a person at a time. */
+/** Assigns each face the person with whom it is seen most, one face per person at a time. */
 function joinFacesToPersons(tracks: Track[]): void {
   const persons = tracks.filter((track) => track.kind === "person");
   for (const face of tracks.filter((track) => track.kind === "face")) {
@@ -116,15 +116,15 @@ function joinFacesToPersons(tracks: Track[]): void {
   }
 }
 
-/** A tracklet without the sightings of what is not known by its kind in which more was taken for it than it is. */
+/** A tracklet without sightings whose box contains more than the thing itself, for kinds that no detector knows. */
 function wellSeen(tracklet: Tracklet, picture: Size): Tracklet {
   if (tracklet.kind === "salient") return withoutHolder(tracklet);
   return tracklet.kind === "motion" ? farEnd(withoutMergers(whatIsHeld(tracklet)), picture) : tracklet;
 }
 
 /**
- * All tracks of one shot from what the detectors saw in it. Ids are unique in the film: the shot's first frame and
- * a serial, such as "s120-face-1".
+ * All tracks of one shot from its detections. Ids are unique in the film: the shot's first frame and a serial, such as
+ * "s120-face-1".
  */
 export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: Rate, picture: Size): Track[] {
   const fps = framesPerSecond(rate);
@@ -174,14 +174,14 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
   return [...withoutShadows(withoutText(oneFaceEach(tracks), texts, picture), shot, picture), ...tiles, ...texts];
 }
 
-/** What moves or stands out and is text is nothing else; nor is a face that may be a round letter. */
+/** Motion or salience that is text is nothing else; nor is a face that may be a round letter. */
 function withoutText(tracks: readonly Track[], texts: readonly Track[], picture: Size): Track[] {
   const mayBeText = (track: Track) =>
     track.kind === "motion" || track.kind === "salient" || isDoubtfulFace(track, picture);
   return tracks.filter((track) => !mayBeText(track) || shareWithin(track, texts) < TEXT_SHARE);
 }
 
-/** Faces of one person that are never seen together are one face, which was not seen for a while. */
+/** Faces of one person that are never seen together are one face, with a gap. */
 function oneFaceEach(tracks: readonly Track[]): Track[] {
   const kept: Track[] = [];
   for (const track of tracks) {
@@ -199,16 +199,15 @@ function oneFaceEach(tracks: readonly Track[]): Track[] {
   return kept;
 }
 
-/** Share of its frames in which one of others is seen as well. */
+/** Share of its frames in which one of some others is seen as well. */
 function shareBeside(track: Track, others: readonly Track[]): number {
   const seen = track.boxes.flatMap((box, i) => (box ? [track.start + i] : []));
   return seen.filter((frame) => others.some((other) => boxAt(other, frame))).length / Math.max(1, seen.length);
 }
 
 /**
- * Share of its frames in which something lies within a track of another kind.
- *
- * @param whole what of its box and the other one is the whole that both have a part of
+ * Share of its frames in which a track lies inside one of another kind.
+ * @param whole of two boxes, the one whose area counts as the whole
  */
 function shareWithin(
   track: Track,
@@ -230,8 +229,8 @@ function shareWithin(
 }
 
 /**
- * Of what merely moves or stands out, only what is there where nobody is to be seen for long, and is nothing known; where
- * somebody is, what surely moves before they come, or after they have gone.
+ * Of motion and salience, keeps what is there while nobody is seen for long and no object is known; where somebody is,
+ * certain motion before they come, or after they have gone.
  */
 function withoutShadows(tracks: readonly Track[], shot: FrameRange, picture: Size): Track[] {
   const known = tracks.filter(({ kind }) => kind !== "motion" && kind !== "salient");
@@ -242,7 +241,7 @@ function withoutShadows(tracks: readonly Track[], shot: FrameRange, picture: Siz
       (track.kind === "person" || track.kind === "face") &&
       visibleFrames(track) > LASTING_SHARE * (shot.end - shot.start),
   );
-  // A moon is more than the face that is seen in it, and a nose is part of one.
+  // A moon is more than the face that is seen in it, and a nose is part of a face.
   const isPartOf = (track: Track) => shareWithin(track, certain) >= 0.5 || shareWithin(track, doubtful, boxArea) >= 0.5;
   const isSure = (track: Track) => track.kind === "motion" || track.confidence >= SURE_THING;
   const isAlone = (track: Track) => people.length === 0 || (isSure(track) && shareBeside(track, people) < 1 - ALONE);

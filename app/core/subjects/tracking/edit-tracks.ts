@@ -1,4 +1,4 @@
-/** What the editor has changed of what was found: parts of tracks taken away, tracks joined, people who are one. */
+/** The editor's changes of tracks: parts removed, tracks joined, people merged. */
 import { z } from "zod";
 import { TrackId } from "../../basics/ids";
 import { FrameRange, inRange } from "../../time/rate";
@@ -8,18 +8,18 @@ import { joinTracks, type Track } from "./track";
 export const TrackEdit = z.object({
   /** Frames in which it is not to be followed any more. */
   removed: z.array(FrameRange).max(20_000),
-  /** The track that it goes on as, or was before. */
+  /** The track that it is joined to. */
   joinedTo: TrackId.nullable(),
 });
 export type TrackEdit = z.infer<typeof TrackEdit>;
 
-/** Somebody who was recognised, and the one whom they are, if the editor says so. */
+/** A recognised person, and the one into whom the editor merged them, if any. */
 export interface MergedPerson {
   id: string;
   mergedInto: string | null;
 }
 
-/** Who somebody is after all that the editor has said. */
+/** Who a person is after all of the editor's merges. */
 export function rootPerson(id: string, people: readonly MergedPerson[]): string {
   const seen = new Set<string>();
   let at = id;
@@ -39,7 +39,7 @@ function withoutFrames(track: Track, removed: readonly FrameRange[]): Track | nu
   return boxes.some(Boolean) ? { ...track, boxes } : null;
 }
 
-/** The tracks of a shot as the editor wants them. */
+/** The tracks of a shot with the editor's changes. */
 export function editTracks(
   tracks: readonly Track[],
   edits: ReadonlyMap<string, TrackEdit>,

@@ -7,20 +7,20 @@ import { meanSignature } from "../detecting/signature";
 import type { Track } from "./track";
 
 export interface FillRules {
-  /** Gaps up to this many frames are bridged; over a longer one the thing counts as not seen. */
+  /** Longest gap in frames that is bridged; over a longer one the thing counts as not seen. */
   bridgeFrames: number;
-  /** Frames between detections: beyond the first and last sighting a track goes on for up to this many. */
+  /** Frames between detections: a track is extended by up to this many before its first and after its last sighting. */
   detectionInterval: number;
-  /** For how many frames after it was last seen the flow's word is taken for where it is. */
+  /** Frames after the last sighting for which the flow is trusted. */
   lingerFrames: number;
-  /** Standard deviation, in frames, of the smoothing of places and of sizes. */
+  /** Standard deviations, in frames, of the smoothing of places and of sizes. */
   placeSigma: number;
   sizeSigma: number;
 }
 
 /**
- * A box for every frame between sightings; null in gaps too long to bridge. From one sighting to the next the flow
- * leads, and what it is off by at the end is spread over the way.
+ * A box for every frame between sightings; null in gaps too long to bridge. The flow leads from one sighting to the next,
+ * and its error at the end is distributed over the way.
  */
 function interpolate(
   tracklet: Tracklet,
@@ -36,7 +36,7 @@ function interpolate(
     boxes[frame - start] = detection.box;
     const next = sightings[i + 1];
     if (!next || next.frame - frame > rules.bridgeFrames) {
-      // Gone for long, or for good: it is where the flow last had it.
+      // Gone for long, or for good: the flow gives its last place.
       for (let k = frame + 1; k < Math.min(end, next?.frame ?? end); k++)
         boxes[k - start] = propagatedTo(sighting, k, shotEnd);
       return;
@@ -53,7 +53,7 @@ function interpolate(
   return boxes;
 }
 
-/** Continues the movement of the outermost sightings to frames that nobody looked at. */
+/** Continues the movement of the outermost sightings to frames without a look. */
 function extrapolate(boxes: (Box | null)[], start: number, tracklet: Tracklet, reach: number): void {
   const { sightings } = tracklet;
   const extend = (from: number, towards: number, edge: number, inner: number) => {
@@ -76,9 +76,8 @@ function extrapolate(boxes: (Box | null)[], start: number, tracklet: Tracklet, r
 }
 
 /**
- * Local linear regression with Gaussian weights, over the seen frames only. Unlike a moving average it has no
- * lag at the ends of a track and does not cut the corners of a steady movement (Cleveland 1979, without the
- * robustness iterations).
+ * Local linear regression with Gaussian weights, over the seen frames only. Unlike a moving average it has no lag at the
+ * ends of a track and does not cut the corners of a steady movement (Cleveland 1979, without the robustness iterations).
  */
 export function smoothSeries(values: (number | null)[], sigma: number): (number | null)[] {
   const reach = Math.ceil(sigma * 3);
@@ -105,7 +104,7 @@ export function smoothSeries(values: (number | null)[], sigma: number): (number 
   });
 }
 
-/** Smooths centres and sizes of a row of boxes apart; gaps stay gaps. */
+/** Smooths centres and sizes of boxes separately; gaps stay gaps. */
 export function smoothBoxes(boxes: (Box | null)[], placeSigma: number, sizeSigma: number): (Box | null)[] {
   const series = (pick: (box: Box) => number, sigma: number) =>
     smoothSeries(
@@ -121,10 +120,10 @@ export function smoothBoxes(boxes: (Box | null)[], placeSigma: number, sizeSigma
   );
 }
 
-/** Makes a track with a box for every frame from a tracklet's sightings, within its shot and the picture. */
+/** Makes a track with a box for every frame from a tracklet's sightings, inside its shot and the picture. */
 export function fillTrack(tracklet: Tracklet, id: string, shot: FrameRange, picture: Size, rules: FillRules): Track {
   const first = tracklet.sightings[0]!.frame;
-  // A hand begins to move, and stops, too suddenly to tell where it was before.
+  // A hand starts and stops too suddenly for extrapolation.
   const reach = isHeld(tracklet.sightings.map(({ detection }) => detection)) ? 1 : rules.detectionInterval;
   const start = Math.max(shot.start, first - reach + 1);
   const last = tracklet.sightings.at(-1)!;
@@ -145,7 +144,7 @@ export function fillTrack(tracklet: Tracklet, id: string, shot: FrameRange, pict
 
 const isHeld = (seen: readonly Detection[]): boolean => seen.every(({ withArm }) => withArm);
 
-/** What a tracklet's sightings say about the thing. */
+/** Appearance of a thing, combined from a tracklet's sightings. */
 function appearanceOf({
   sightings,
 }: Tracklet): Pick<Track, "confidence" | "label" | "signature" | "sharpness" | "detailSide" | "held" | "facing"> {
@@ -168,7 +167,7 @@ function appearanceOf({
   };
 }
 
-/** How much a face's mouth moves, frame by frame, in thousandths; null where it was not followed. */
+/** Movement of a face's mouth, frame by frame, in thousandths; null where it was not followed. */
 function mouthOf({ sightings }: Tracklet, start: number, end: number): (number | null)[] {
   const movement = new Array<number | null>(end - start).fill(null);
   sightings.forEach(({ frame, step, detection }, i) => {

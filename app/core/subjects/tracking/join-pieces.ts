@@ -1,13 +1,15 @@
-/** Joins tracks of what is one thing, seen to move in pieces: those that move along side by side. */
+/** Joins tracks that are parts of one moving thing: those that move side by side. */
 import { type Box, boxArea, boxCentre, boxUnion } from "../../geometry/box";
 import { boxAt, extentOf, type Track } from "./track";
 
-/** Frames for which two must be seen together to be told to belong together. */
+/** Frames for which two must be seen together to be joined. */
 const LEAST_TOGETHER = 6;
-/** How far apart two pieces may be, in sizes of the larger one, and for how much of their time together. */
+/**
+ * Greatest distance between two parts, in sizes of the larger one, and share of their common time for which it must hold.
+ */
 const BESIDE = 0.4;
 const BESIDE_SHARE = 0.8;
-/** How unlike they may move, beside how far both move. */
+/** Greatest difference of their movements, relative to their lengths. */
 const DISCORD = 0.5;
 
 const sizeOf = (box: Box): number => Math.sqrt(boxArea(box));
@@ -19,9 +21,9 @@ function gapBetween(a: Box, b: Box): number {
   return Math.hypot(across, down);
 }
 
-/** Whether two tracks go side by side while both are seen. */
+/** Whether two tracks move side by side while both are seen. */
 function goTogether(a: Track, b: Track): boolean {
-  // What an arm moves goes with the arm, and is not of it.
+  // What an arm moves goes along with the arm, and is not part of it.
   if (a.held || b.held) return false;
   const start = Math.max(a.start, b.start);
   const end = Math.min(extentOf(a).end, extentOf(b).end);
@@ -53,7 +55,7 @@ function join(a: Track, b: Track): Track {
   return { ...a, start, boxes };
 }
 
-/** The tracks with those that go together joined, under the name of the first. */
+/** The tracks, with parts joined, under the id of the first. */
 export function joinPieces(tracks: readonly Track[]): Track[] {
   const joined: Track[] = [];
   for (const track of tracks) {

@@ -1,4 +1,4 @@
-/** Joins pieces of tracks of one thing that was not seen for a while: covered, turned away, or overlooked. */
+/** Joins tracklets of one thing across gaps: occluded, turned away, or missed. */
 import { munkres } from "munkres";
 import { boxCentre, type Point } from "../../geometry/box";
 import { hasOtherFace, type Tracklet, unlikeness } from "./associate";
@@ -6,19 +6,19 @@ import { meanSignature } from "../detecting/signature";
 import type { Detection } from "../detecting/detection";
 
 export interface JoinRules {
-  /** For how long it may have been gone. */
+  /** Longest gap, in frames. */
   maxGapFrames: number;
-  /** How far it may have gone, in multiples of its size, at once and for each second. */
+  /** Longest distance, in multiples of its size, at once and per second. */
   reach: number;
   reachPerSecond: number;
-  /** How unlike it may look, 0 to 1. */
+  /** Greatest difference in appearance, 0 to 1. */
   maxUnlikeness: number;
   fps: number;
 }
 
 const FORBIDDEN = 1e6;
 
-/** Where a tracklet is at one of its ends, and what it looks like all in all: its ends may be half hidden. */
+/** Place of a tracklet at one of its ends, with its overall appearance: at its ends it may be half hidden. */
 function endLook(tracklet: Tracklet, end: "first" | "last"): Detection {
   const { sightings } = tracklet;
   const nearest = (end === "first" ? sightings[0] : sightings.at(-1))!.detection;
@@ -28,7 +28,7 @@ function endLook(tracklet: Tracklet, end: "first" | "last"): Detection {
   return { kind: nearest.kind, box: nearest.box, score: nearest.score, ...(signature ? { signature } : {}) };
 }
 
-/** Movement of a tracklet at one of its ends, in pixels per frame, from its last or first few sightings. */
+/** Velocity of a tracklet at one of its ends, in pixels per frame, from its outermost sightings. */
 function endVelocity({ sightings }: Tracklet, end: "first" | "last"): Point {
   const some = end === "first" ? sightings.slice(0, 3) : sightings.slice(-3);
   const [from, to] = [some[0]!, some.at(-1)!];
@@ -38,7 +38,7 @@ function endVelocity({ sightings }: Tracklet, end: "first" | "last"): Point {
   return { x: (b.x - a.x) / frames, y: (b.y - a.y) / frames };
 }
 
-/** How far apart an end and a beginning are: where they are, or where they meet if both go on as they went. */
+/** Distance between an end and a start: as they are, or where they meet if both continue their movement. */
 function distanceOver(gap: number, before: Tracklet, after: Tracklet, a: Point, b: Point): number {
   const [va, vb] = [endVelocity(before, "last"), endVelocity(after, "first")];
   const half = gap / 2;
@@ -62,14 +62,14 @@ function cost(before: Tracklet, after: Tracklet, rules: JoinRules): number {
   return distance > 1 || growth > 1 ? FORBIDDEN : 0.5 * distance + unlike + 0.2 * growth;
 }
 
-/** Joins ends to beginnings at the least total cost, until nothing more can be joined. */
+/** Joins ends to starts at the least total cost, until nothing more can be joined. */
 export function joinTracklets(tracklets: readonly Tracklet[], rules: JoinRules): Tracklet[] {
   let pieces = [...tracklets];
   while (pieces.length > 1) {
     const costs = pieces.map((before) => pieces.map((after) => cost(before, after, rules)));
     const pairs = munkres(costs).filter(([row, column]) => costs[row]![column]! < FORBIDDEN);
     if (pairs.length === 0) return pieces;
-    // Chains grow by one piece a round, which keeps each joint a choice between whole pieces.
+    // Chains grow by one piece per round, so that each joint is a choice between whole pieces.
     const [row, column] = pairs.reduce((best, pair) =>
       costs[pair[0]]![pair[1]]! < costs[best[0]]![best[1]]! ? pair : best,
     );

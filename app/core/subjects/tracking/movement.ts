@@ -1,27 +1,26 @@
-/** What the movement in a shot says of what stands out in it. */
+/** What motion in a shot says about its salient things. */
 import { boxArea, boxIou, intersectionArea } from "../../geometry/box";
 import type { FrameDetections } from "../detecting/detection";
 import { CLEAR_MOVEMENT_SCORE } from "../detecting/moving";
 import { boxAt, type Track } from "./track";
 
-/** Share of the smaller of two boxes that they have in common, from which the one is part of the other. */
+/** Overlap, as a share of the smaller box, above which one is part of the other. */
 const PART = 0.6;
-/** Boxes that overlap by more than this are of the same thing, which an arm holds. */
+/** Overlap above which boxes are of the same thing, held by an arm. */
 const SAME = 0.25;
-/** How sure it is that something which moves by itself whenever anything does, and stands out, is a thing. */
+/** Confidence of a salient thing that moves by itself whenever anything does. */
 const MOVING_CONFIDENCE = 0.75;
-/** Where something else moves in this share of the shot, and this in less than that, it is what stands around … */
+/** Share of the shot in which something else must move, and this thing less, for it to be part of the surroundings … */
 const MUCH_MOVES = 0.3;
 const STANDS = 0.5;
-/** … and so much of its confidence is left. */
+/** … and the factor on its confidence then. */
 const STANDING_CONFIDENCE = 0.35;
 
 /**
- * What stands out little, but moves by itself where anything does, is surely a thing; what stands out and stands there
- * while something else moves through the picture is more likely a post, a wall or a piece of furniture.
- *
- * @param frames what was seen in the shot
- * @param texts the text over it, which moves against the camera because it stays
+ * A weakly salient thing that moves by itself where anything does is certainly a thing; a salient one that stays while
+ * something else moves through the picture is more likely a post, a wall or furniture.
+ * @param frames detections in the shot
+ * @param texts the text over it, which moves relative to the camera because it stays
  */
 export function withMovement(track: Track, frames: readonly FrameDetections[], texts: readonly Track[]): Track {
   let moves = 0;
@@ -41,7 +40,7 @@ export function withMovement(track: Track, frames: readonly FrameDetections[], t
     if (moving.length === 0) continue;
     asked++;
     const isPart = moving.some((other) =>
-      // Of an arm and what it holds, what is held.
+      // Of an arm and what it holds, the held thing.
       other.withArm
         ? boxIou(box, other.box) > SAME
         : intersectionArea(box, other.box) > PART * Math.min(boxArea(box), boxArea(other.box)),

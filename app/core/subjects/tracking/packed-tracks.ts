@@ -1,18 +1,18 @@
-/** Tracks as they are stored and sent: boxes in tenths of a pixel, each told by what differs from the one before. */
+/** Tracks as they are stored and sent: boxes in tenths of a pixel, as differences from the one before. */
 import { z } from "zod";
 import type { Box } from "../../geometry/box";
 import { TRACK_KINDS } from "../detecting/detection";
 import { FrameRange } from "../../time/rate";
 import type { Track } from "./track";
 
-/** Parts of a pixel that a box is told in. */
+/** Units per pixel of packed boxes. */
 const PARTS = 10;
 
 export const PackedTrack = z.object({
   id: z.string(),
   kind: z.enum(TRACK_KINDS),
   start: z.int(),
-  /** For each frame 0 where it is not seen, else x, y, width and height less those of the box before. */
+  /** For each frame 0 where it is not seen, else x, y, width and height as differences from the box before. */
   places: z.array(z.union([z.literal(0), z.tuple([z.int(), z.int(), z.int(), z.int()])])),
   confidence: z.number(),
   label: z.string().optional(),
@@ -34,7 +34,7 @@ const NOWHERE: Place = [0, 0, 0, 0];
 const inParts = ({ x, y, width, height }: Box): Place =>
   [x, y, width, height].map((value) => Math.round(PARTS * value)) as Place;
 
-/** A track in its packed form; places are rounded to a tenth of a pixel. What is only needed until it is analysed goes. */
+/** Packs a track; boxes are rounded to a tenth of a pixel. Fields that are only needed during analysis are removed. */
 export function packTrack(found: Track): PackedTrack {
   const { boxes, ...track } = found;
   delete track.mouth;
@@ -49,7 +49,7 @@ export function packTrack(found: Track): PackedTrack {
   return { ...track, places };
 }
 
-/** The track of a packed one. */
+/** Unpacks a track. */
 export function unpackTrack({ places, ...track }: PackedTrack): Track {
   const at: Place = [...NOWHERE];
   const boxes = places.map((place): Box | null => {

@@ -2,10 +2,10 @@ import { boxIou } from "../../geometry/box";
 import type { FrameRange } from "../../time/rate";
 import type { Track } from "./track";
 
-/** How much the last box before a boundary and the first one after it must overlap to be the same thing. */
+/** Overlap of the last box before a boundary and the first one after it above which they are the same thing. */
 const SAME = 0.4;
 
-/** The part of a track that lies in a range; null if nothing of it is to be seen there. */
+/** The part of a track in a range; null if it is not seen there. */
 function clipTrack(track: Track, { start, end }: FrameRange): Track | null {
   const from = Math.max(start, track.start);
   const to = Math.min(end, track.start + track.boxes.length);
@@ -16,7 +16,7 @@ function clipTrack(track: Track, { start, end }: FrameRange): Track | null {
 
 const endOf = (track: Track): number => track.start + track.boxes.length;
 
-/** Whether a track goes on in another that begins where it ends. */
+/** Whether a track continues in another that begins where it ends. */
 function continues(track: Track, later: Track): boolean {
   const last = track.boxes.at(-1);
   const first = later.boxes[0];
@@ -25,14 +25,13 @@ function continues(track: Track, later: Track): boolean {
 }
 
 /**
- * The tracks of a shot that the editor has made from parts of others: those of all the shots it touches, cut to its
- * range, and joined where one goes on from another across what was a boundary.
- *
- * @param pool tracks of one analysed shot after the other, in order of time
+ * The tracks of a shot that the editor has made from parts of others: those of all shots it covers, cut to its range, and
+ * joined across former boundaries.
+ * @param pool tracks of consecutive analysed shots, in order of time
  */
 export function reshapeTracks(range: FrameRange, pool: readonly (readonly Track[])[]): Track[] {
   const joined: Track[] = [];
-  /** Ids that tracks had before they were joined to others. */
+  /** Former ids of joined tracks. */
   const renamed = new Map<string, string>();
   for (const tracks of pool) {
     for (const track of tracks) {

@@ -1,4 +1,4 @@
-/** What can be followed in a shot: what was found in the film, as the editor has changed it, and what is marked. */
+/** The tracks of a shot: what was found in the film, with the editor's changes, and marks. */
 import { type FrameRange, rangeKey } from "../../time/rate";
 import { markedThings, type ThingMark } from "../marks/marked-things";
 import { editTracks, type MergedPerson, type TrackEdit } from "./edit-tracks";
@@ -10,14 +10,14 @@ export interface AnalysedTracks extends FrameRange {
   tracks: readonly Track[];
 }
 
-/** What the editor says of tracks. */
+/** The editor's changes of tracks. */
 export interface TrackOpinions {
   marks: readonly ThingMark[];
   trackEdits: ReadonlyMap<string, TrackEdit>;
   people: readonly MergedPerson[];
 }
 
-/** Ranges by where they are; made once for a list, because every shot is looked up in it with every move of a pointer. */
+/** Ranges by place; made once per list, because every shot is looked up in it with every move of the pointer. */
 const indices = new WeakMap<readonly FrameRange[], ReadonlyMap<string, FrameRange>>();
 
 function exactRange<Range extends FrameRange>(shot: FrameRange, analysed: readonly Range[]): Range | undefined {
@@ -27,9 +27,8 @@ function exactRange<Range extends FrameRange>(shot: FrameRange, analysed: readon
 }
 
 /**
- * The analysed ranges that a shot's tracks come from. Analyses at other cuts may have left other ranges: the shot's own
- * counts alone, and of those that overlap the first and longest.
- *
+ * The analysed ranges from which a shot's tracks come. Analyses at other cuts may have left other ranges: only the shot's
+ * own is used if there is one, and of overlapping ones the first and longest.
  * @param analysed by start, the longer of two first
  */
 export function rangesOf<Range extends FrameRange>(shot: FrameRange, analysed: readonly Range[]): Range[] {
@@ -46,10 +45,9 @@ export function rangesOf<Range extends FrameRange>(shot: FrameRange, analysed: r
 }
 
 /**
- * The tracks of a shot as it is now.
- *
- * @param ranges the analysed ranges that it comes from, as `rangesOf` tells them
- * @param trackOfMark the track that was made of a marked thing, by its basis; undefined while there is none
+ * The present tracks of a shot.
+ * @param ranges the analysed ranges from which they come, from `rangesOf`
+ * @param trackOfMark the track made of a marked thing, by its basis; undefined while there is none
  */
 export function tracksInShot(
   shot: FrameRange,

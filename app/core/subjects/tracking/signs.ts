@@ -1,17 +1,17 @@
-/** What the words on it say of what stands out in a shot. */
+/** What words on a salient thing say about it. */
 import { boxIou } from "../../geometry/box";
 import { median } from "../../numbers/median";
 import type { FrameDetections } from "../detecting/detection";
 import { boxAt, type Track } from "./track";
 
-/** Share of something that lines of text cover, from which on it is a sign and no more; a label covers less of a thing. */
+/** Share covered by lines of text above which something is merely a sign; a label covers less of a thing. */
 const SIGN = 0.25;
-/** What is left of its confidence then. */
+/** Factor on its confidence then. */
 const SIGN_CONFIDENCE = 0.35;
-/** A detection is of a track if it is this much like it. */
+/** Overlap above which a detection is of the track. */
 const SAME = 0.5;
 
-/** A board with words stands out by them, but is seldom what a shot is about where anything else stands out. */
+/** A board with words is salient because of them, but is seldom the subject where anything else is salient. */
 export function withWords(track: Track, frames: readonly FrameDetections[]): Track {
   const written = frames.flatMap(({ frame, detections }) => {
     const box = boxAt(track, frame);

@@ -1,4 +1,4 @@
-/** What is known only by its movement, when it does not move, or moves where something else does. */
+/** Things known only by their motion, while they do not move, or move where something else does. */
 import { type Box, boxArea, boxAround, boxCentre, type Size, visiblePart } from "../../geometry/box";
 import { median } from "../../numbers/median";
 import type { FrameRange } from "../../time/rate";
@@ -7,16 +7,16 @@ import type { CameraStep } from "../detecting/camera-motion";
 import type { Detection } from "../detecting/detection";
 import { extentOf, type Track } from "./track";
 
-/** Sightings to each side that say how large a thing is around one of them. */
+/** Sightings on each side from which the usual size around one is taken. */
 const NEIGHBOURS = 8;
-/** A sighting so many times as large holds something else as well. */
+/** Multiple of the usual size above which a sighting holds something else as well. */
 const TOO_LARGE = 1.6;
-/** A box this near the picture's edge, as a share of the picture's longer side, is leaving it or coming in. */
+/** Distance from the picture's edge, as a share of its longer side, within which a box is leaving or entering. */
 const AT_EDGE = 0.01;
 
 const areaOf = ({ detection }: Sighting) => boxArea(detection.box);
 
-/** Leaves out the sightings in which a thing was taken together with one that it passed. */
+/** Removes sightings in which a thing was merged with one that it passed. */
 export function withoutMergers(tracklet: Tracklet): Tracklet {
   const sightings = tracklet.sightings.filter((sighting, i, all) => {
     const around = all.slice(Math.max(0, i - NEIGHBOURS), i + NEIGHBOURS + 1);
@@ -25,28 +25,31 @@ export function withoutMergers(tracklet: Tracklet): Tracklet {
   return { ...tracklet, sightings };
 }
 
-/** Of the sightings of what stands out, so many have no more in their box than the thing. */
+/** Quantile of a salient thing's sightings that hold nothing beside it. */
 const ALONE_SHARE = 0.35;
 
-/** Leaves out the sightings in which what stands out was taken together with what holds it, or lies beside it. */
+/** Removes sightings in which a salient thing was merged with what holds it, or with its surroundings. */
 export function withoutHolder(tracklet: Tracklet): Tracklet {
   const areas = tracklet.sightings.map(areaOf).sort((a, b) => a - b);
   const alone = areas[Math.floor(ALONE_SHARE * areas.length)]!;
   return { ...tracklet, sightings: tracklet.sightings.filter((sighting) => areaOf(sighting) <= TOO_LARGE * alone) };
 }
 
-/** What moves is a thing with an arm if it is seen as that in this share of its sightings, and more than once. */
+/** Share of sightings in which motion must be that of a thing with an arm, and more than once. */
 const HELD = 0.5;
 const LEAST_HELD = 2;
 
-/** What moves with all that may be an arm, where a closer look says it is none. */
+/** Motion with everything that may be an arm, where closer analysis finds none. */
 export function asWhole(detection: Detection): Detection {
   const { withArm, ...whole } = detection;
-  // Where the thing went by the flow says nothing of the whole.
+  // The flow of the thing alone is not that of the whole.
   return withArm ? { ...whole, box: withArm, ...(whole.propagated && { propagated: [] }) } : detection;
 }
 
-/** The sightings in which a thing was told from the arm that moves it; all, with what moves as a whole, where few are. */
+/**
+ * The sightings in which a thing was separated from the arm that moves it; all of them, with motion as a whole, where these
+ * are few.
+ */
 export function whatIsHeld(tracklet: Tracklet): Tracklet {
   const held = tracklet.sightings.filter(({ detection }) => detection.withArm);
   if (held.length >= Math.max(LEAST_HELD, HELD * tracklet.sightings.length)) return { ...tracklet, sightings: held };
@@ -54,14 +57,14 @@ export function whatIsHeld(tracklet: Tracklet): Tracklet {
   return { ...tracklet, sightings };
 }
 
-/** What moves leads out of the picture at a side if it does so in this share of its sightings. */
+/** Share of sightings in which motion must lead out of the picture at a side. */
 const LEADING_OUT = 0.7;
-/** The end of what leads out of the picture, as a multiple of its height, in which it holds something. */
+/** The held part at the far end, as a multiple of the height. */
 const HELD_PART = 0.8;
 
 /**
- * Of what leads out of the picture at a side all the time, as an arm does, the other end: that is what it is about, also
- * where nothing tells the one from the other.
+ * Of motion that leads out of the picture at a side all the time, as an arm does, the other end: that is the subject, even
+ * where nothing separates the two.
  */
 export function farEnd(tracklet: Tracklet, picture: Size): Tracklet {
   const { sightings } = tracklet;
@@ -79,18 +82,18 @@ export function farEnd(tracklet: Tracklet, picture: Size): Tracklet {
       if (!isLong(box)) return sighting;
       const width = HELD_PART * box.height;
       const end = { ...box, width, x: left ? box.x + box.width - width : box.x };
-      // Where all of it went by the flow says nothing of its end.
+      // The flow of the whole is not that of its end.
       return { ...sighting, detection: { ...sighting.detection, box: end, propagated: [] } };
     }),
   };
 }
 
-/** Where a box that does not move itself is when the camera has gone a share of a step on, or back. */
+/** A stationary box after the camera has moved by a share of a step, forwards or back. */
 function withCamera(box: Box, { a, b, tx, ty }: CameraStep, share: number, back: boolean): Box {
   const { x, y } = boxCentre(box);
   const [dx, dy] = [a * x - b * y + tx - x, b * x + a * y + ty - y];
   const growth = a ** share;
-  // A step is so small that going back along it is going the opposite way.
+  // A step is so small that its inverse is the opposite step.
   const sign = back ? -share : share;
   const size = back ? 1 / growth : growth;
   return boxAround({ x: x + sign * dx, y: y + sign * dy }, { width: box.width * size, height: box.height * size });
@@ -107,10 +110,9 @@ const atEdge = (box: Box, picture: Size): boolean => {
 };
 
 /**
- * A thing that begins to move was there before, and one that stops is there still: its track goes on to both ends of the
- * shot as the camera moves, unless it came into the picture or left it.
- *
- * @param camera the steps within the shot, in order
+ * A thing that starts to move was there before, and one that stops is still there: its track is extended to both ends of
+ * the shot along the camera's motion, unless it entered or left the picture.
+ * @param camera the steps in the shot, in order
  */
 export function stayingOn(track: Track, shot: FrameRange, camera: readonly CameraStep[], picture: Size): Track {
   const { start, end } = extentOf(track);

@@ -4,7 +4,7 @@ import { markedThings } from "../marks/marked-things";
 import { type AnalysedTracks, rangesOf, tracksInShot, type TrackOpinions } from "./shot-tracks";
 import type { Track } from "./track";
 
-/** Tracks as they have been loaded, from which those of any shot are made; one list stays the very same while nothing changes. */
+/** Loaded tracks, from which those of any shot are made; the result keeps its identity while nothing changes. */
 export class TrackStock {
   private readonly byRange = new Map<string, AnalysedTracks>();
   private readonly byBasis = new Map<string, Track>();
@@ -16,22 +16,22 @@ export class TrackStock {
   }
 
   /**
-   * All that the tracks of a shot are made of, each the very same value while it has not changed; null while some of it
-   * has not been loaded.
+   * Everything that the tracks of a shot are made of, with unchanged parts identical; null while some of it has not been
+   * loaded.
    */
   sourcesOf(
     shot: FrameRange,
     analysed: readonly FrameRange[],
     { marks, trackEdits, people }: TrackOpinions,
   ): readonly unknown[] | null {
-    // Where the film has not been looked at yet, there is nothing to be loaded.
+    // Where the film has not been analysed yet, there is nothing to load.
     const ranges = this.rangesOf(shot, analysed);
     if (ranges.some((range) => !range)) return null;
     const marked = markedThings(marks, shot).map(({ basis }) => this.byBasis.get(basis));
     return [shot.start, shot.end, trackEdits, people, ...ranges, ...marked];
   }
 
-  /** The tracks of a shot; null while some of what they are made of has not been loaded. */
+  /** The tracks of a shot; null while some of their sources have not been loaded. */
   of(
     shot: FrameRange & { id: string },
     analysed: readonly FrameRange[],

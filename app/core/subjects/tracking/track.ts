@@ -9,38 +9,38 @@ import type { Facing } from "../detecting/facing";
 export interface Track {
   id: string;
   kind: TrackKind;
-  /** Frame of the film that `boxes[0]` belongs to. */
+  /** Frame of the film of `boxes[0]`. */
   start: number;
-  /** Where it is, frame by frame; null while it is not to be seen. */
+  /** Its box, frame by frame; null while it is not seen. */
   boxes: (Box | null)[];
-  /** Mean confidence of what the detectors saw of it, 0 to 1. */
+  /** Mean confidence of its detections, 0 to 1. */
   confidence: number;
   label?: string;
-  /** For a face: the id of the person's track that it belongs to. */
+  /** For a face: the id of its person's track. */
   personId?: string;
-  /** Who in the film it is, by the id of one of its people; the same in every shot. */
+  /** Id of the person of the film that it is; the same in every shot. */
   who?: string;
-  /** Colours of what it wears or is made of, as `signatureOf` takes them. */
+  /** Colours of its clothes or surface, from `signatureOf`. */
   signature?: number[];
-  /** How sharp its picture is beside the sharpest in the shot, 0 to 1. */
+  /** Sharpness relative to the sharpest in the shot, 0 to 1. */
   sharpness?: number;
-  /** For a thing: at which end it has more detail, -1 at the left to 1 at the right. */
+  /** For a thing: the side with more detail, -1 at the left to 1 at the right. */
   detailSide?: number;
-  /** Of what moves: that an arm moves it, which leads out of the picture. */
+  /** For motion: moved by an arm that leads out of the picture. */
   held?: true;
   /** For a face: when it speaks. */
   speaking?: FrameRange[];
   /** When it moves by itself. */
   acting?: FrameRange[];
-  /** For a face: which way it looks, at the frames at which a detector saw it. */
+  /** For a face: its direction, at the frames at which it was detected. */
   facing?: Facing[];
-  /** For a face: how much its mouth moves, frame by frame from `start`, in thousandths; only until `speaking` is known. */
+  /** For a face: movement of its mouth, frame by frame from `start`, in thousandths; only until `speaking` is known. */
   mouth?: (number | null)[];
 }
 
 export const boxAt = (track: Track, frame: number): Box | null => track.boxes[frame - track.start] ?? null;
 
-/** Where a track is at the frame nearest to one at which it is seen; null where it never is. */
+/** Box of a track at the frame nearest to one at which it is seen; null where it never is. */
 export function nearestBox({ start, boxes }: Track, frame: number): Box | null {
   const at = frame - start;
   for (let away = 0; away < boxes.length + Math.abs(at); away++) {
@@ -50,23 +50,23 @@ export function nearestBox({ start, boxes }: Track, frame: number): Box | null {
   return null;
 }
 
-/** Whether a face may be a pattern in which a detector sees one: nobody's body belongs to it, and it is not sure by itself. */
+/** Whether a face may be a pattern mistaken for one: it has no body, and is not certain by itself. */
 export function isDoubtfulFace({ kind, confidence, personId, boxes }: Track, picture: Size): boolean {
   if (kind !== "face" || personId !== undefined) return false;
   const heights = boxes.flatMap((box) => (box ? [box.height] : []));
   return confidence < sureFaceScore(mean(heights) / picture.height);
 }
 
-/** Those of some tracks that are of what was laid over the film. */
+/** The tracks of what lies over the film. */
 export const laidOver = (tracks: readonly Track[]): Track[] =>
   tracks.filter(({ kind }) => kind === "text" || kind === "inset");
 
 export const visibleFrames = (track: Track): number => track.boxes.reduce((count, box) => count + (box ? 1 : 0), 0);
 
-/** Frames from the first to the last in which it is tracked. */
+/** The frames from its first to its last box. */
 export const extentOf = (track: Track): FrameRange => ({ start: track.start, end: track.start + track.boxes.length });
 
-/** Whether two tracks are both to be seen at some moment. */
+/** Whether two tracks are seen at the same moment anywhere. */
 export function seenTogether(a: Track, b: Track): boolean {
   const end = Math.min(extentOf(a).end, extentOf(b).end);
   for (let frame = Math.max(a.start, b.start); frame < end; frame++)
@@ -74,7 +74,7 @@ export function seenTogether(a: Track, b: Track): boolean {
   return false;
 }
 
-/** Two tracks as one, which has the first one's name: where both are seen, the first counts. */
+/** Joins two tracks under the first one's id; where both are seen, the first one's box is used. */
 export function joinTracks(first: Track, second: Track): Track {
   const [a, b] = [extentOf(first), extentOf(second)];
   const start = Math.min(a.start, b.start);

@@ -1,4 +1,4 @@
-/** Animated pictures, and pictures in a row, as films that lose nothing: of these ffmpeg reads neither as they are. */
+/** Converts animated pictures, and numbered pictures, to lossless films: ffmpeg reads neither directly. */
 import sharp from "sharp";
 import type { Size } from "~/core/geometry/box";
 import { formatRate, type Rate } from "~/core/time/rate";
@@ -9,11 +9,11 @@ import { ownFileErrors } from "~/texts/own-file-errors";
 
 const t = ownFileErrors.picture;
 
-/** Pixels of all frames together, which are in memory at once. */
+/** Most pixels of all frames together, which are in memory at once. */
 const MOST_PIXELS = 250_000_000;
-/** Milliseconds for which a frame of an animation stands that does not say, as browsers have it. */
+/** Milliseconds per frame of an animation without delays, as in browsers. */
 const USUAL_DELAY = 100;
-/** Frames a second of what an animation becomes, at the most. */
+/** Highest frame rate of a converted animation. */
 const MOST_RATE = 60;
 
 /** Whether a file is an animated WebP picture, by the flag in its header (RFC 9649). */
@@ -41,7 +41,7 @@ async function writeFilm(
   }
 }
 
-/** How often each frame of an animation stands in a film of an even rate. */
+/** Number of times that each frame of an animation is repeated at an even rate. */
 export function evenly(delays: readonly number[]): { rate: Rate; times: number[] } {
   const told = delays.map((delay) => (delay > 10 ? delay : USUAL_DELAY));
   const fps = Math.min(MOST_RATE, Math.round(1000 / Math.min(...told)));
@@ -58,7 +58,6 @@ export function evenly(delays: readonly number[]): { rate: Rate; times: number[]
 
 /**
  * Makes a film of an animated picture.
- *
  * @throws OwnFileError if it is damaged or too large
  */
 export async function animationToFilm(bytes: Buffer, name: string, target: string): Promise<void> {
@@ -93,13 +92,12 @@ export async function animationToFilm(bytes: Buffer, name: string, target: strin
   await writeFilm(frames(), { width, height: pageHeight }, rate, name, target);
 }
 
-/** The numbered pictures of a sequence, in the order of their numbers. */
+/** The numbered pictures of a sequence, in order. */
 export const inSequence = <T extends { name: string }>(files: readonly T[]): T[] =>
   [...files].sort((a, b) => a.name.localeCompare(b.name, "en", { numeric: true }));
 
 /**
  * Makes a film of pictures of one size, a frame each.
- *
  * @param rate of the film that it is for
  * @throws OwnFileError if one is damaged, or has another size than the first
  */

@@ -1,4 +1,4 @@
-/** The copy of a moving picture that a browser plays: the same frames with fewer pixels, and their alpha. */
+/** The proxy of a moving picture for the browser: the same frames with fewer pixels, and their alpha. */
 import { frameToSeconds } from "~/core/time/rate";
 import { inputMatrix } from "../../decode.server";
 import { REC709_TAGS, startFfmpeg, writing } from "../../film-tool.server";
@@ -7,7 +7,7 @@ import { proxyPicture } from "../../proxy.server";
 import type { MovingFile } from "./moving-file.server";
 
 const SAMPLE_RATE = 48_000;
-/** Frames from one that can be sought at once to the next. */
+/** Frames between key frames. */
 const KEY_INTERVAL = 12;
 
 const H264 = ["-c:v", "libx264", "-preset", "veryfast", "-crf", "24", "-bf", "0", "-movflags", "+faststart"];
@@ -26,11 +26,11 @@ const VP9 = [
   "0",
 ];
 
-/** What a proxy is: WebM where it has alpha, and MP4 else. */
+/** Format of a proxy: WebM with alpha, otherwise MP4. */
 export const lightType = ({ hasAlpha }: Pick<MovingFile, "hasAlpha">): { extension: string; type: string } =>
   hasAlpha ? { extension: ".webm", type: "video/webm" } : { extension: ".mp4", type: "video/mp4" };
 
-/** Makes the proxy of a picture that moves. */
+/** Makes the proxy of a moving picture. */
 export async function makeLight(moving: MovingFile, target: string): Promise<void> {
   const { info, decoder, name, hasAlpha } = moving;
   const { width, height } = proxyPicture(info);
@@ -62,7 +62,7 @@ export async function makeLight(moving: MovingFile, target: string): Promise<voi
   await tool.done;
 }
 
-/** Makes a PNG picture of the first frame of a picture that moves. */
+/** Makes a PNG of the first frame of a moving picture. */
 export async function makePoster(moving: MovingFile, target: string): Promise<void> {
   const { info, decoder, name } = moving;
   const { width, height } = proxyPicture(info);

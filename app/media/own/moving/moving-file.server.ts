@@ -1,4 +1,4 @@
-/** Pictures that move, as they are read: with what in them lets the film through. */
+/** Moving pictures as they are read, with their alpha. */
 import { z } from "zod";
 import { MOST_MOVING_BYTES, MOST_MOVING_SECONDS, type Picture } from "~/core/composition/picture";
 import { frameToSeconds, type FrameRange } from "~/core/time/rate";
@@ -15,9 +15,9 @@ import { ownFileErrors } from "~/texts/own-file-errors";
 const t = ownFileErrors.film;
 
 export interface MovingFile extends FilmFile {
-  /** Whether the film may be seen through it. */
+  /** Whether it has transparency. */
   hasAlpha: boolean;
-  /** What ffmpeg is told to read it with: its own reader of some formats leaves the alpha out. */
+  /** Decoder arguments of ffmpeg: its own decoder of some formats ignores alpha. */
   decoder: string[];
 }
 
@@ -33,7 +33,7 @@ const Streams = z.object({
     .min(1),
 });
 
-/** Layouts of pixels with alpha, as ffmpeg names them. */
+/** Pixel formats with alpha, by ffmpeg's names. */
 const WITH_ALPHA = /^(yuva|rgba|bgra|argb|abgr|gbrap|ya\d|pal8)/;
 const VPX: Record<string, string> = { vp8: "libvpx", vp9: "libvpx-vp9" };
 
@@ -60,9 +60,8 @@ export async function openMoving(file: string, name: string): Promise<MovingFile
 }
 
 /**
- * What of a moving picture layers, backdrops and panes need to know.
- *
- * @throws OwnFileError if it is larger or longer than what is taken
+ * Facts about a moving picture for layers, backdrops and panes.
+ * @throws OwnFileError if it is too large or too long
  */
 export function pictureOf({ name, info }: MovingFile, id: string): Picture {
   const { picture, frames, rate, audio, bytes } = info;
@@ -77,7 +76,6 @@ export function pictureOf({ name, info }: MovingFile, id: string): Picture {
 
 /**
  * Decodes frames in order as straight RGBA, four bytes per pixel.
- *
  * @param size of the frames
  */
 export async function* decodeRgba(

@@ -1,12 +1,12 @@
 import type { FrameRange } from "~/core/time/rate";
 
-/** Frames that are rather decoded and thrown away than begun at anew. */
+/** Frames that are decoded and discarded before seeking is faster. */
 const MOST_SKIPPED = 50;
 
-/** Gives frames of a picture that moves, asked for mostly in order. */
+/** Gives frames of a moving picture, mostly in order. */
 export class MovingReader {
   private frames: AsyncGenerator<Buffer> | null = null;
-  /** The last frame that was decoded, and which it is. */
+  /** Index of the last decoded frame. */
   private at = -1;
   private data: Buffer | null = null;
 
@@ -16,7 +16,7 @@ export class MovingReader {
     private readonly count: number,
   ) {}
 
-  /** Null where it cannot be decoded and nothing came before. */
+  /** Null where it cannot be decoded and no frame came before. */
   async frame(wanted: number): Promise<Buffer | null> {
     if (wanted === this.at) return this.data;
     if (!this.frames || wanted < this.at || wanted > this.at + MOST_SKIPPED) {
