@@ -272,3 +272,20 @@ test("while nothing moves, the result is the frame as it will be in the file", a
   await page.keyboard.press("Space");
   await expect(sharp).toHaveCount(0);
 });
+
+test("a setting made before the picture of a selected shot has come is that shot's", async ({ page }) => {
+  await openTwoShots(page, server);
+  // A video that never gets anywhere stands for a machine that is slow at it.
+  await page
+    .locator("video")
+    .first()
+    .evaluate((video: HTMLVideoElement) => {
+      Object.defineProperty(video, "currentTime", { get: () => 0, set: () => {} });
+    });
+  await rows(page).last().click();
+  const settings = page.getByRole("region", { name: "Settings" });
+  await expect(settings.getByRole("heading", { name: "Shot 2" })).toBeVisible();
+  await settings.getByRole("radio", { name: "Whole", exact: true }).click();
+  await expect(undo(page)).toHaveAccessibleName(/Changed the layout of shot 2/);
+  await undo(page).click();
+});

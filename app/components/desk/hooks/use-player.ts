@@ -50,6 +50,18 @@ export function useShotHere<Shot extends FrameRange>(player: Player | null, shot
   return useSyncExternalStore(player?.subscribe ?? never, here, () => shots[0]);
 }
 
+/**
+ * The shot that commands are meant for: the one being sought, before its picture is on screen. Whoever selects a shot and
+ * sets something at once means that shot, however long the picture takes.
+ */
+export function useShotToEdit<Shot extends FrameRange>(
+  player: Player | null,
+  shots: readonly Shot[],
+): Shot | undefined {
+  const here = () => shotAt(shots, player?.getTarget() ?? 0);
+  return useSyncExternalStore(player?.subscribeToTarget ?? never, here, () => shots[0]);
+}
+
 export const usePlaying = (player: Player | null): boolean =>
   useSyncExternalStore(player?.subscribe ?? never, player?.getPlaying ?? (() => false), () => false);
 

@@ -12,14 +12,14 @@ import { toggleFullScreen } from "../model/result-look";
 
 /** Seeks the nearest keyframe before or after the playhead, over all shots. */
 function seekKey(player: Player, shots: readonly DeskShot[], direction: -1 | 1): void {
-  const here = player.getFrame();
+  const here = player.getTarget();
   const frames = shots.flatMap((shot) => shot.framed?.keys.map((key) => key.frame) ?? []);
   const key = direction < 0 ? frames.findLast((frame) => frame < here) : frames.find((frame) => frame > here);
   if (key !== undefined) player.seek(key);
 }
 
 function seekNextCut(player: Player, shots: readonly DeskShot[]): void {
-  const { after } = neighbouringCuts(shots, player.getFrame());
+  const { after } = neighbouringCuts(shots, player.getTarget());
   if (after !== null) player.seek(after);
 }
 
@@ -71,7 +71,7 @@ function actionsOn(desk: DeskModel, timecode: RefObject<HTMLInputElement | null>
     on: (to) => to.step(1),
     "back-second": (to) => to.step(-second),
     "on-second": (to) => to.step(second),
-    "cut-before": (to) => to.seek(neighbouringCuts(shots, to.getFrame()).before),
+    "cut-before": (to) => to.seek(neighbouringCuts(shots, to.getTarget()).before),
     "cut-after": (to) => seekNextCut(to, shots),
     "key-before": (to) => seekKey(to, shots, -1),
     "key-after": (to) => seekKey(to, shots, 1),
@@ -84,10 +84,10 @@ function actionsOn(desk: DeskModel, timecode: RefObject<HTMLInputElement | null>
     "to-in": (to) => to.seek(shown.start),
     "to-out": (to) => to.seek(shown.end - 1),
     timecode: () => timecode.current?.focus(),
-    "place-key": (to) => keyEdits.place(to.getFrame(), windowAt(to.getFrame())),
-    "remove-key": (to) => (selectedKeys.frames.size > 0 ? selectedKeys.remove() : keyEdits.release(to.getFrame())),
+    "place-key": (to) => keyEdits.place(to.getTarget(), windowAt(to.getTarget())),
+    "remove-key": (to) => (selectedKeys.frames.size > 0 ? selectedKeys.remove() : keyEdits.release(to.getTarget())),
     "copy-keys": () => selectedKeys.copy(),
-    "paste-keys": (to) => selectedKeys.paste?.(to.getFrame()),
+    "paste-keys": (to) => selectedKeys.paste?.(to.getTarget()),
     "pane-1": () => desk.selectPane(0),
     "pane-2": () => desk.selectPane(1),
     "pane-3": () => desk.selectPane(2),

@@ -30,6 +30,7 @@ export class Player {
   /** Start frame, start time and speed of playing backwards; null otherwise. */
   private backwards: { frame: number; since: number; speed: number; request: number } | null = null;
   private readonly listeners = new Set<() => void>();
+  private readonly seekListeners = new Set<() => void>();
 
   constructor(
     private readonly video: HTMLVideoElement,
@@ -95,6 +96,16 @@ export class Player {
     return () => void this.listeners.delete(listener);
   };
 
+  /** Like `subscribe`, and also called when a frame is sought, before its picture is on screen. */
+  readonly subscribeToTarget = (listener: () => void): (() => void) => {
+    this.seekListeners.add(listener);
+    const unsubscribe = this.subscribe(listener);
+    return () => {
+      unsubscribe();
+      this.seekListeners.delete(listener);
+    };
+  };
+
   /** The frame on screen. */
   readonly getFrame = (): number => this.shown;
   /** The frame on screen, or the one being sought. */
@@ -143,6 +154,7 @@ export class Player {
   seek(frame: number): void {
     this.wanted = Math.max(0, Math.min(this.frames - 1, Math.round(frame)));
     this.video.currentTime = seekSeconds(this.wanted, this.rate);
+    for (const listener of this.seekListeners) listener();
   }
 
   /** Moves by some frames from where the playhead is or is going to be. */

@@ -68,7 +68,7 @@ export function framingCommands(shots: readonly DeskShot[], versionId: string, c
 export function shotCommands({ get }: DeskPort): ShotCommands {
   const here = () => {
     const { player, shots } = get();
-    return player ? shotAt(shots, player.getFrame()) : undefined;
+    return player ? shotAt(shots, player.getTarget()) : undefined;
   };
   const send = (command: Command) => get().edits.send(command);
   const sendAll = (commands: SingleCommand[]) => {
@@ -103,7 +103,7 @@ export function shotCommands({ get }: DeskPort): ShotCommands {
         ...(own ? {} : { reset: [setting] }),
       }),
     splitHere: (kind) => {
-      const frame = get().player?.getFrame() ?? 0;
+      const frame = get().player?.getTarget() ?? 0;
       if (frame > (here()?.start ?? frame)) send({ type: "split-shot", frame, kind });
     },
     join: (some) => send({ type: "join-shots", shotIds: idsOf(some) }),

@@ -7,7 +7,7 @@ import { LengthPanel } from "./trim/length-panel";
 import { useDesk } from "../hooks/use-desk";
 import { PictureLookPanel } from "./picture/picture-look-panel";
 import { Transport } from "./picture/transport";
-import { useFrameIs, useShotHere } from "../hooks/use-player";
+import { useFrameIs, useShotToEdit } from "../hooks/use-player";
 import { useShortcutText } from "../hooks/use-shortcut-keys";
 import { pictureTexts } from "~/texts/picture";
 
@@ -82,7 +82,7 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
 /** Tools of the shot under the playhead, in a component of their own so that the rest does not render with every shot. */
 function ShotToolsHere() {
   const { player, shots, shotEdits } = useDesk("player", "shots", "shotEdits");
-  const shot = useShotHere(player, shots);
+  const shot = useShotToEdit(player, shots);
   const isAtStart = useFrameIs(player, shot?.start ?? 0);
   return (
     <ShotTools

@@ -32,7 +32,7 @@ import { TextAreas } from "./inspector/text-areas";
 import { TrackTools } from "./inspector/track-tools";
 import { SwitchControls } from "./inspector/switch-controls";
 import { WindowHere } from "./inspector/window-here";
-import { useShotHere } from "../hooks/use-player";
+import { useShotToEdit } from "../hooks/use-player";
 import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.inspector;
@@ -76,7 +76,7 @@ function ShotSettings() {
     "subjectEdits",
     "setDrawing",
   );
-  const shot = useShotHere(player, shots);
+  const shot = useShotToEdit(player, shots);
   if (!shot) return null;
   const before = shots[shot.number - 2];
   const area = activeArea(shot, film.picture);

@@ -52,7 +52,7 @@ export function SwitchControls({ shot }: { shot: DeskShot }) {
           placeholder={t.switchHereTo}
           items={choicesFor(shot, [])}
           onChange={(value) => {
-            const frame = clamped(player?.getFrame() ?? shot.start, shot.start, shot.end - 1);
+            const frame = clamped(player?.getTarget() ?? shot.start, shot.start, shot.end - 1);
             set([shot], addSwitch(switches, frame, tracksOf(value)));
           }}
         />

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { Button } from "~/components/common/button";
 import { NumberField } from "~/components/common/number-field";
 import type { Point } from "~/core/geometry/box";
-import { useShotHere } from "../../hooks/use-player";
+import { useShotToEdit } from "../../hooks/use-player";
 import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { KeysTable } from "./keys-table";
@@ -13,7 +13,7 @@ const t = keysTexts.keysPanel;
 /** The keyframes of the shot under the playhead as a table, with commands on several. */
 export function KeysPanel() {
   const { player, shots } = useDesk("player", "shots");
-  const shot = useShotHere(player, shots);
+  const shot = useShotToEdit(player, shots);
   return shot ? <KeysOfShot key={`${shot.id} ${shot.pane}`} shot={shot} /> : null;
 }
 
@@ -33,7 +33,7 @@ function KeysOfShot({ shot }: { shot: DeskShot }) {
         <Button disabled={none} onClick={selectedKeys.copy}>
           {t.copy}
         </Button>
-        <Button disabled={!selectedKeys.paste} onClick={() => selectedKeys.paste?.(player?.getFrame() ?? shot.start)}>
+        <Button disabled={!selectedKeys.paste} onClick={() => selectedKeys.paste?.(player?.getTarget() ?? shot.start)}>
           {t.pasteAtPlayhead}
         </Button>
         <Button disabled={none} onClick={selectedKeys.remove}>

@@ -20,7 +20,7 @@ export function LayerList({ layers }: { layers: readonly Layer[] }) {
   const choose = (layer: Layer) => {
     selectLayer(layer.id);
     const { range } = layer;
-    const here = player?.getFrame() ?? 0;
+    const here = player?.getTarget() ?? 0;
     if (range && (here < range.start || here >= range.end)) player?.seek(range.start);
   };
   return (

@@ -33,7 +33,7 @@ export function Transport({ player, shots, range, clock, frames, timecodeRef }: 
   const here = useShotHere(player, shots);
   const isLast = !here || (here === shots.at(-1) && here.kept.length < 2);
   const toCut = (direction: "before" | "after") => {
-    const frame = player && neighbouringCuts(shots, player.getFrame())[direction];
+    const frame = player && neighbouringCuts(shots, player.getTarget())[direction];
     if (frame !== null) player?.seek(frame);
   };
   const icon = "size-4";

@@ -4,7 +4,7 @@ import { counted } from "~/texts/numbers";
 import type { DeskShot } from "../../model/desk-types";
 import { SHOT_FILTERS, type ShotFilter, ShotFilterMenu } from "./shot-filter";
 import { ShotRow } from "./shot-row";
-import { useShotHere } from "../../hooks/use-player";
+import { useShotToEdit } from "../../hooks/use-player";
 import { useDesk } from "../../hooks/use-desk";
 import { useShotPictures } from "./use-shot-pictures";
 import { deskTexts } from "~/texts/desk";
@@ -31,7 +31,7 @@ export function ShotList() {
   const { rate, picture } = film;
   const [filter, setFilter] = useState<ShotFilter>("all");
   const scroller = useRef<HTMLDivElement>(null);
-  const current = useShotHere(player, shots);
+  const current = useShotToEdit(player, shots);
   const shown = useMemo(() => shots.filter(SHOT_FILTERS[filter].test), [shots, filter]);
   const clipAt = useMemo(() => new Map(state.clips.map(({ start, name }) => [start, name])), [state.clips]);
   const rows = useVirtualizer({
