@@ -80,7 +80,7 @@ const Intent = z.discriminatedUnion("intent", [
 ]);
 
 /** Changes how the film is read. */
-async function choose(film: FilmRow, change: () => Promise<void>): Promise<null> {
+async function changeReading(film: FilmRow, change: () => Promise<void>): Promise<null> {
   await change().catch((error: unknown) => {
     if (error instanceof Refusal) throw refusal(error.status, `${film.name}: ${error.message}.`);
     throw error;
@@ -98,8 +98,8 @@ export async function action({ params, request }: Route.ActionArgs) {
       orRefuse(() => requestExports(film, versions as Version[], intent));
       return null;
     }
-    if (intent.intent === "sound") return choose(film, () => changeSound(film, intent.index));
-    if (intent.intent === "fields") return choose(film, () => useFields(film));
+    if (intent.intent === "sound") return changeReading(film, () => changeSound(film, intent.index));
+    if (intent.intent === "fields") return changeReading(film, () => useFields(film));
     const job = findJob(db(), intent.jobId);
     if (job?.filmId !== film.id) throw refusal(404, t.thereIsNoSuchJob);
     if (intent.intent !== "delete") await changeJob(job.id, intent.intent);

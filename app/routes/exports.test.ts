@@ -44,7 +44,7 @@ afterEach(() => {
 });
 
 const send = (fields: Record<string, string>) => post(exportsAction, {}, new URLSearchParams(fields));
-const ask = (ids: string[] = ["tall"]) => send({ intent: "export", chosen: JSON.stringify({ film: ids }) });
+const ask = (ids: string[] = ["tall"]) => send({ intent: "export", selected: JSON.stringify({ film: ids }) });
 const listed = async () => (await get(exports, {})).data as { queue: ExportView[]; files: ExportView[] };
 const setOutput = (change: Partial<typeof USUAL_OUTPUT>) =>
   saveVersion(db, "film", { ...listVersions(db, "film")[0]!, output: { ...USUAL_OUTPUT, ...change } });
@@ -68,7 +68,7 @@ describe("exports", () => {
     await ask();
     expect(await names()).toEqual(["Kite 1080x1920.mp4", "Kite 1080x1920 (2).mp4", "Kite 1080x1920.mov"]);
     expect((await ask(["nobody"])).status).toBe(404);
-    expect((await send({ intent: "export", chosen: "{" })).status).toBe(400);
+    expect((await send({ intent: "export", selected: "{" })).status).toBe(400);
   });
 
   test("that cannot be made are refused with what to do", async () => {
@@ -147,7 +147,7 @@ describe("exports", () => {
     saveTracks(db, "other", { start: 0, end: INFO.frames }, []);
     setOutput({ folder: { path: out } });
     saveVersion(db, "other", { ...listVersions(db, "film")[0]!, id: "others" });
-    await send({ intent: "export", chosen: JSON.stringify({ film: ["tall"], other: ["others"] }) });
+    await send({ intent: "export", selected: JSON.stringify({ film: ["tall"], other: ["others"] }) });
     expect(await names()).toEqual(["Kite 1080x1920.mp4", "Kite 1080x1920 (2).mp4"]);
   });
 

@@ -42,7 +42,7 @@ const Intent = z.discriminatedUnion("intent", [
   z.object({
     intent: z.literal("export"),
     /** Versions by film, as JSON. */
-    chosen: z
+    selected: z
       .string()
       .transform((text, context): unknown => {
         try {
@@ -64,7 +64,7 @@ export async function action({ request }: Route.ActionArgs) {
   return orDiskFull(async () => {
     switch (intent.intent) {
       case "export":
-        for (const [filmId, ids] of Object.entries(intent.chosen)) {
+        for (const [filmId, ids] of Object.entries(intent.selected)) {
           const film = requireFilm(filmId);
           const versions = ids.map((id) => {
             const version = findVersion(db(), filmId, id);

@@ -26,8 +26,8 @@ export const captionsTexts = {
     more: "More for captions",
     timeByVoice: "Time by the voice",
     all: "All captions",
-    fromChosen: "From the selected one on",
-    chosenOnly: "The selected one",
+    fromSelected: "From the selected one on",
+    selectedOnly: "The selected one",
     change: "Change",
     findAndReplace: "Find and replace…",
     shift: "Shift in time…",
@@ -50,7 +50,7 @@ export const captionsTexts = {
   },
   /** components/desk/views/captions/caption-editor.tsx */
   captionEditor: {
-    chosenCaption: "Selected caption",
+    selectedCaption: "Selected caption",
     start: "Start of the caption",
     end: "End of the caption",
     length: (seconds: number, pace: number) => `${fixed(seconds, 1)} s · ${fixed(pace, 0)}/s`,
@@ -130,7 +130,7 @@ export const captionsTexts = {
     seconds: "s",
     hint: "Later by so many seconds; negative for earlier",
     all: "All captions",
-    fromChosen: "From the selected one on",
+    fromSelected: "From the selected one on",
     close: "Close",
   },
   /** components/desk/views/captions/captions-out.tsx */

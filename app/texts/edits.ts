@@ -77,7 +77,7 @@ export const editsTexts = {
     splitAt: (shotAt: string, time: string) => `Split ${shotAt} at ${time}`,
     joined: (shots: string) => `Joined ${shots}`,
     movedCut: (shots: string, time: string) => `Moved the cut before ${shots} to ${time}`,
-    changedSwitching: "Changed how the film's switches are chosen",
+    changedSwitching: "Changed how attention switches in the film",
     setCutSensitivity: (sensitivity: number) => `Set the cut sensitivity to ${sensitivity}`,
     importedCuts: (count: number) => `Imported ${counted(count, "cut")} from a list`,
     removedMark: (shotAt: string) => `Removed a mark in ${shotAt}`,

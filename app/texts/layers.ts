@@ -11,7 +11,7 @@ export const layersTexts = {
     flushLeftAndRight: "0 is flush with the left of the safe area, 100 with its right",
     down: "Down",
     flushTopAndBottom: "0 is flush with the top of the safe area, 100 with its bottom",
-    theChosenLayer: "Selected layer",
+    selectedLayer: "Selected layer",
     colour: "Colour",
     replace: "Replace",
     corners: "Corners",

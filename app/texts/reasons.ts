@@ -39,7 +39,7 @@ export const reasonsTexts = {
     yourSwitches: (count: number) =>
       count === 0 ? "set by you" : `${counted(count, "switch", "switches")}, set by you`,
     markedByYou: "marked by you",
-    chosenByYou: "set by you",
+    setByYou: "set by you",
   },
   /** core/path/movement.ts */
   movement: {

@@ -76,9 +76,9 @@ test("come from a file, are changed by hand and in the lane, and are in the expo
 
   await test.step("what breaks a rule is marked, and mended in one click", async () => {
     await captions(page).first().click();
-    const chosen = page.getByRole("region", { name: "Selected caption" });
-    await expect(chosen).toContainText("characters per second; at most 20");
-    await chosen.getByRole("button", { name: "Fix" }).click();
+    const selected = page.getByRole("region", { name: "Selected caption" });
+    await expect(selected).toContainText("characters per second; at most 20");
+    await selected.getByRole("button", { name: "Fix" }).click();
     await expect.poll(() => stored().length).toBeGreaterThan(2);
     await expect(undo(page)).toHaveAccessibleName(/^Undo: Fixed/);
     await undo(page).click();

@@ -41,7 +41,7 @@ async function addVersion(page: Page, shape: RegExp, width: string): Promise<voi
   await page.getByRole("button", { name: "Add version", exact: true }).click();
 }
 
-async function choose(page: Page, menu: string, option: RegExp): Promise<void> {
+async function selectItem(page: Page, menu: string, option: RegExp): Promise<void> {
   await page.getByRole("combobox", { name: menu, exact: true }).click();
   await page.getByRole("option", { name: option }).click();
 }
@@ -61,7 +61,7 @@ test("three versions in one go, each as it is set; one is cancelled, done again,
     await version(page, "Square 1:1")
       .getByRole("button", { name: /^Settings:/ })
       .click();
-    await choose(page, "Save to", /delivered/);
+    await selectItem(page, "Save to", /delivered/);
     await page.getByRole("radio", { name: "Small" }).click();
     await expect(version(page, "Square 1:1")).toContainText("Settings: MP4 (H.264), small");
     await page.getByRole("textbox", { name: "File name" }).fill("{film} {version}");

@@ -102,7 +102,7 @@ test("two who sit apart are stacked: each pane has a window, keyframes and a pla
   await expect(panes).toHaveCount(2);
   await expect(panes.first()).toHaveAttribute("aria-pressed", "true");
 
-  // The second is chosen by key, and moved by one: the first stays where it is.
+  // The second is selected by key, and moved by one: the first stays where it is.
   const centre = page.getByLabel("Centre x");
   const first = await centre.inputValue();
   await page.keyboard.press("2");

@@ -31,7 +31,7 @@ async function home(page: Page, { url }: TestServer): Promise<void> {
   await ready;
 }
 
-async function choose(page: Page, film: string, item: string): Promise<void> {
+async function selectItem(page: Page, film: string, item: string): Promise<void> {
   await page.getByRole("button", { name: `More for ${film}`, exact: true }).click();
   await page.getByRole("menuitem", { name: item, exact: true }).click();
 }
@@ -45,13 +45,13 @@ test("films are named, duplicated, put away, deleted and brought back; a preset 
   await expect(page.getByText("2 shots found")).toBeVisible();
 
   await test.step("a film is renamed, and called as before again", async () => {
-    await choose(page, "two-shots.mp4", "Rename");
+    await selectItem(page, "two-shots.mp4", "Rename");
     await page.getByLabel("Name of the film").fill("Kite morning");
     await page.getByLabel("Name of the film").press("Enter");
     await expect(open(page, "Kite morning")).toBeVisible();
     await page.getByRole("button", { name: "Undo" }).click();
     await expect(open(page, "two-shots.mp4")).toBeVisible();
-    await choose(page, "two-shots.mp4", "Rename");
+    await selectItem(page, "two-shots.mp4", "Rename");
     await page.getByLabel("Name of the film").fill("Kite morning.mp4");
     await page.getByRole("button", { name: "Rename" }).click();
   });
@@ -103,18 +103,18 @@ test("films are named, duplicated, put away, deleted and brought back; a preset 
   });
 
   await test.step("a film is put away, and taken out again", async () => {
-    await choose(page, "runner-60.mp4", "Archive");
+    await selectItem(page, "runner-60.mp4", "Archive");
     await expect(open(page, "runner-60.mp4")).toBeHidden();
     await section(page, "Archived").click();
     await expect(open(page, "runner-60.mp4")).toBeVisible();
-    await choose(page, "runner-60.mp4", "Unarchive");
+    await selectItem(page, "runner-60.mp4", "Unarchive");
     await expect(open(page, "runner-60.mp4")).toBeVisible();
     await expect(page.getByRole("heading", { name: "Films" })).toBeVisible();
   });
 
   await test.step("a film is duplicated with its work", async () => {
     await expect(card(page, "Kite morning.mp4")).toContainText("2 shots found");
-    await choose(page, "Kite morning.mp4", "Duplicate with its work");
+    await selectItem(page, "Kite morning.mp4", "Duplicate with its work");
     await expect(card(page, "Kite morning copy.mp4")).toContainText("2 shots found");
     await open(page, "Kite morning copy.mp4").click();
     await expect(versions(page)).toHaveText(["Vertical 9:16", "Portrait 4:5"]);
@@ -136,7 +136,7 @@ test("films are named, duplicated, put away, deleted and brought back; a preset 
 
   await test.step("a deleted film is not open any more, and comes back", async () => {
     const link = await open(page, "Kite morning.mp4").getAttribute("href");
-    await choose(page, "Kite morning.mp4", "Delete");
+    await selectItem(page, "Kite morning.mp4", "Delete");
     await expect(page.getByRole("alertdialog")).toContainText("2 shots, 2 versions and your keyframes");
     await page.getByRole("button", { name: "Delete", exact: true }).click();
     await expect(open(page, "Kite morning.mp4")).toBeHidden();
@@ -145,7 +145,7 @@ test("films are named, duplicated, put away, deleted and brought back; a preset 
     await home(page, server);
     await section(page, "Deleted").click();
     await expect(card(page, "Kite morning.mp4")).toContainText("30 more days");
-    await choose(page, "Kite morning.mp4", "Bring back");
+    await selectItem(page, "Kite morning.mp4", "Bring back");
     await open(page, "Kite morning.mp4").click();
     await expect(versions(page)).toHaveCount(2);
     await home(page, server);

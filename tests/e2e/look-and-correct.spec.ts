@@ -233,7 +233,7 @@ test("a protected area has handles, by pointer and by keys", async ({ page }) =>
   await button(page, "Stop protecting").click();
 });
 
-test("what is shown on the picture is chosen, and stays so", async ({ page }) => {
+test("what is shown on the picture is selected, and stays so", async ({ page }) => {
   await openTwoShots(page, server);
   await page.keyboard.press("p");
   const shade = page.locator("svg path[fill-rule=evenodd]").first();

@@ -16,7 +16,7 @@ async function home(page: Page): Promise<void> {
   await ready;
 }
 
-async function choose(page: Page, item: string): Promise<void> {
+async function selectItem(page: Page, item: string): Promise<void> {
   await page.getByRole("button", { name: "More for two-shots.mp4", exact: true }).click();
   await page.getByRole("menuitem", { name: item, exact: true }).click();
 }
@@ -61,7 +61,7 @@ test("a new export takes a film's place with all work on it, and the earlier fil
     ];
     execFileSync("ffmpeg", args);
     await home(page);
-    await choose(page, "Replace its file");
+    await selectItem(page, "Replace its file");
     const dialog = page.getByRole("dialog", { name: "Replace the file of two-shots.mp4" });
     await dialog.getByLabel("New export").setInputFiles("package.json");
     await expect(dialog.getByRole("alert")).toContainText("package.json");

@@ -145,7 +145,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await expect(page.getByText("computed")).toBeVisible();
   });
 
-  await test.step("movement and subject of a shot can be chosen", async () => {
+  await test.step("movement and subject of a shot can be selected", async () => {
     await page.getByRole("radio", { name: "Chase" }).click();
     await expect(page.getByRole("radio", { name: "Chase" })).toBeChecked();
     await expect(page.getByLabel("Subject and reason")).toContainText(/face.*% of the shot/);

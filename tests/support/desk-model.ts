@@ -80,7 +80,7 @@ export class TestDesk {
         foundShot(set, null, true, at, () => []),
         {
           number: i + 1,
-          chosenPane: 0,
+          selectedPane: 0,
           marks: state.marks.filter(({ frame }) => inRange(frame, set.shot)),
           flags: this.flags[set.shot.id] ?? [],
           picture,

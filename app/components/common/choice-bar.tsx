@@ -21,7 +21,7 @@ export function ChoiceBar<Value extends string>({ label, choices, value, onChang
       value={value ?? ""}
       aria-label={label}
       // A toggle group sends an empty value when the pressed one is pressed again.
-      onValueChange={(chosen) => chosen && onChange(chosen as Value)}
+      onValueChange={(value) => value && onChange(value as Value)}
       className={clsx("grid overflow-hidden rounded-md border border-line", className)}
     >
       {choices.map((choice) => (

@@ -17,11 +17,11 @@ export interface FilmToExport {
 }
 
 /** Selected versions by film. */
-export type Chosen = Record<string, string[]>;
+export type SelectedVersions = Record<string, string[]>;
 
 interface AddExportsProps {
   films: readonly FilmToExport[];
-  onExport: (chosen: Chosen) => void;
+  onExport: (selected: SelectedVersions) => void;
 }
 
 /** Exports versions of several films at once. */
@@ -32,11 +32,11 @@ export function AddExports({ films, onExport }: AddExportsProps) {
   const tick = (ids: readonly string[], is: boolean) =>
     setTicked(new Set(is ? [...ticked, ...ids] : [...ticked].filter((id) => !ids.includes(id))));
   const start = () => {
-    const chosen = films.flatMap(({ id, versions }): [string, string[]][] => {
+    const selected = films.flatMap(({ id, versions }): [string, string[]][] => {
       const ids = versions.map((version) => version.id).filter((each) => ticked.has(each));
       return ids.length > 0 ? [[id, ids]] : [];
     });
-    onExport(Object.fromEntries(chosen));
+    onExport(Object.fromEntries(selected));
     setOpen(false);
     setTicked(new Set());
   };

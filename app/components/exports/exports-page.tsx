@@ -29,7 +29,7 @@ export function ExportsPage({ queue, files, films }: ExportsPageProps) {
   const post = (fields: Record<string, string>) => void fetcher.submit(fields, { method: "post" });
   const change = (intent: string, { id }: ExportView) => post({ intent, jobId: id });
   const again = ({ filmId, versionId }: ExportView) =>
-    post({ intent: "export", chosen: JSON.stringify({ [filmId]: [versionId] }) });
+    post({ intent: "export", selected: JSON.stringify({ [filmId]: [versionId] }) });
   const waiting = queue.filter(({ state }) => state === "queued");
   const move = (from: number, to: number) => {
     const ids = waiting.map(({ id }) => id);
@@ -46,7 +46,10 @@ export function ExportsPage({ queue, files, films }: ExportsPageProps) {
           {t.films}
         </Link>
         <div className="grow" />
-        <AddExports films={films} onExport={(chosen) => post({ intent: "export", chosen: JSON.stringify(chosen) })} />
+        <AddExports
+          films={films}
+          onExport={(selected) => post({ intent: "export", selected: JSON.stringify(selected) })}
+        />
       </header>
       <main className="mx-auto flex max-w-4xl flex-col gap-8 px-8 py-8">
         <h1 className="font-display text-2xl font-semibold">{t.exports}</h1>

@@ -173,19 +173,19 @@ function FolderMenu({
 }: Pick<OutputSettings, "folder"> & Pick<OutputFieldsProps, "places" | "onChange">) {
   const { folders, beside } = places;
   if (folders.length === 0 && !beside && folder === null) return null;
-  const chosen = folder === null ? LIBRARY : folder === "beside" ? BESIDE : folder.path;
+  const selected = folder === null ? LIBRARY : folder === "beside" ? BESIDE : folder.path;
   const items = [
     { value: LIBRARY, text: t.library },
     ...(beside ? [{ value: BESIDE, text: t.beside }] : []),
     ...folders.map(({ name, path }) => ({ value: path, text: name, hint: path })),
   ];
-  const known = items.some(({ value }) => value === chosen);
+  const known = items.some(({ value }) => value === selected);
   return (
     <SelectMenu
       label={t.folder}
       placeholder={t.folder}
-      value={chosen}
-      items={known ? items : [...items, { value: chosen, text: t.gone(chosen) }]}
+      value={selected}
+      items={known ? items : [...items, { value: selected, text: t.gone(selected) }]}
       onChange={(value) =>
         onChange({ folder: value === LIBRARY ? null : value === BESIDE ? "beside" : { path: value } })
       }

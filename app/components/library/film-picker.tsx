@@ -17,23 +17,23 @@ export interface PickableFilm {
 interface FilmPickerProps {
   films: readonly PickableFilm[];
   /** Ids, in order of selection. */
-  chosen: readonly string[];
+  selected: readonly string[];
   /** Whether only one can be selected. */
   single?: boolean;
-  onChange: (chosen: string[]) => void;
+  onChange: (selected: string[]) => void;
 }
 
 /** Selects films of the library; several in an order, which is shown. */
-export function FilmPicker({ films, chosen, single, onChange }: FilmPickerProps) {
+export function FilmPicker({ films, selected, single, onChange }: FilmPickerProps) {
   const toggle = (id: string) => {
     if (single) return onChange([id]);
-    onChange(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
+    onChange(selected.includes(id) ? selected.filter((other) => other !== id) : [...selected, id]);
   };
   if (films.length === 0) return <p className="text-sm text-soft">{t.noOtherFilms}</p>;
   return (
     <ul className="flex max-h-80 flex-col gap-1 overflow-y-auto" aria-label={t.filmsToSelect}>
       {films.map(({ id, name, fingerprint, info }) => {
-        const place = chosen.indexOf(id);
+        const place = selected.indexOf(id);
         return (
           <li key={id}>
             <button

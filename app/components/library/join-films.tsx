@@ -37,9 +37,9 @@ const titleOf = (name: string): string => name.replace(/\.\w{1,5}$/, "");
 export function JoinFilms({ first, onJoin, onClose }: JoinFilmsProps) {
   const { data, load } = useFetcher<{ films: PickableFilm[] }>();
   useEffect(() => void load(`/films/${first.id}/clips`), [load, first.id]);
-  const [chosen, setChosen] = useState<string[]>([first.id]);
+  const [selected, setSelected] = useState<string[]>([first.id]);
   const [name, setName] = useState(t.andMore(titleOf(first.name)));
-  const canJoin = chosen.length > 1 && name.trim() !== "";
+  const canJoin = selected.length > 1 && name.trim() !== "";
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <DialogPanel title={t.joinFilms} width="w-[34rem]">
@@ -48,12 +48,12 @@ export function JoinFilms({ first, onJoin, onClose }: JoinFilmsProps) {
           onSubmit={(event) => {
             event.preventDefault();
             if (!canJoin) return;
-            onJoin(chosen, name.trim());
+            onJoin(selected, name.trim());
             onClose();
           }}
         >
           <p className="text-sm text-soft">{t.joinHint}</p>
-          <FilmPicker films={[first, ...(data?.films ?? [])]} chosen={chosen} onChange={setChosen} />
+          <FilmPicker films={[first, ...(data?.films ?? [])]} selected={selected} onChange={setSelected} />
           <label className="flex flex-col gap-1 text-sm">
             <span className="text-xs text-soft">{t.name}</span>
             <input
@@ -66,7 +66,7 @@ export function JoinFilms({ first, onJoin, onClose }: JoinFilmsProps) {
           <div className="flex justify-end gap-2">
             <Button onClick={onClose}>{t.cancel}</Button>
             <Button type="submit" variant="accent" disabled={!canJoin}>
-              {chosen.length > 1 ? t.joinCount(chosen.length) : t.join}
+              {selected.length > 1 ? t.joinCount(selected.length) : t.join}
             </Button>
           </div>
         </form>

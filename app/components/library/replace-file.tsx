@@ -94,10 +94,12 @@ function Steps({ film, act, onClose }: ReplaceFileProps) {
       />
     );
   }
-  return <Choose filmId={film.id} problem={upload?.error ?? job?.error ?? null} onFile={send} onLinked={reload} />;
+  return (
+    <SelectExport filmId={film.id} problem={upload?.error ?? job?.error ?? null} onFile={send} onLinked={reload} />
+  );
 }
 
-interface ChooseProps {
+interface SelectExportProps {
   filmId: string;
   problem: string | null;
   onFile: (file: File) => void;
@@ -106,7 +108,7 @@ interface ChooseProps {
 }
 
 /** A new export on this machine, used where it is. */
-function FromHere({ filmId, onLinked }: Pick<ChooseProps, "filmId" | "onLinked">) {
+function FromHere({ filmId, onLinked }: Pick<SelectExportProps, "filmId" | "onLinked">) {
   const [asked, setAsked] = useState<string | null>(null);
   const { data, state, submit } = useFetcher<LinkAnswer>();
   useEffect(() => {
@@ -130,7 +132,7 @@ function FromHere({ filmId, onLinked }: Pick<ChooseProps, "filmId" | "onLinked">
   );
 }
 
-function Choose({ filmId, problem, onFile, onLinked }: ChooseProps) {
+function SelectExport({ filmId, problem, onFile, onLinked }: SelectExportProps) {
   const [isHere, setHere] = useState(false);
   const { hasFolders } = useLibrary();
   return (

@@ -14,7 +14,7 @@ test("what was done to keys is told by shot and timecode", () => {
   expect(says({ type: "set-key", versionId: "tall", key })).toBe("Added a keyframe in shot 1 at 00:00:00:10");
   expect(says({ type: "set-key", versionId: "tall", key: KEY })).toBe("Changed the keyframe in shot 2 at 00:00:03:25");
   expect(says({ type: "set-attention", attention: { shortestStay: 2, switchBy: "cut", mustHave: [] } })).toBe(
-    "Changed how the film's switches are chosen",
+    "Changed how attention switches in the film",
   );
   expect(says({ type: "move-key", versionId: "tall", fromFrame: 115, key })).toBe(
     "Moved a keyframe in shot 2 to 00:00:00:10",

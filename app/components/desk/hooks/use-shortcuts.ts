@@ -50,8 +50,8 @@ type Actions = Record<Exclude<ShortcutId, ElsewhereId>, (to: Player) => void>;
 
 /** What each shortcut does on the desk as it is. */
 function actionsOn(desk: DeskModel, timecode: RefObject<HTMLInputElement | null>): Actions {
-  const { film, shots, edits, keyEdits, shotEdits, trimEdits, windowAt, drawing, look, selectedKeys } = desk;
-  const { pictureLook, setPictureLook, captionEdits, checks } = desk;
+  const { film, shots, edits, keyCommands, shotCommands, rangeCommands, windowAt, drawing, look, selectedKeys } = desk;
+  const { pictureLook, setPictureLook, captionCommands, checks } = desk;
   const second = Math.round(framesPerSecond(film.rate));
   const shown = inToOut(desk.version.trim, film.frames);
   /** Opens the captions panel along with a caption command. */
@@ -65,7 +65,7 @@ function actionsOn(desk: DeskModel, timecode: RefObject<HTMLInputElement | null>
     pause: (to) => to.pause(),
     forward: (to) => to.shuttle(1),
     // Of the shot that is being sought: the one on screen may still be another.
-    loop: (to) => to.setLoop(to.getLoop() ? null : (trimEdits.marked ?? shotAt(shots, to.getTarget()) ?? null)),
+    loop: (to) => to.setLoop(to.getLoop() ? null : (rangeCommands.marked ?? shotAt(shots, to.getTarget()) ?? null)),
     mute: (to) => to.setSound({ ...to.getSound(), muted: !to.getSound().muted }),
     back: (to) => to.step(-1),
     on: (to) => to.step(1),
@@ -84,8 +84,8 @@ function actionsOn(desk: DeskModel, timecode: RefObject<HTMLInputElement | null>
     "to-in": (to) => to.seek(shown.start),
     "to-out": (to) => to.seek(shown.end - 1),
     timecode: () => timecode.current?.focus(),
-    "place-key": (to) => keyEdits.place(to.getTarget(), windowAt(to.getTarget())),
-    "remove-key": (to) => (selectedKeys.frames.size > 0 ? selectedKeys.remove() : keyEdits.release(to.getTarget())),
+    "place-key": (to) => keyCommands.place(to.getTarget(), windowAt(to.getTarget())),
+    "remove-key": (to) => (selectedKeys.frames.size > 0 ? selectedKeys.remove() : keyCommands.release(to.getTarget())),
     "copy-keys": () => selectedKeys.copy(),
     "paste-keys": (to) => selectedKeys.paste?.(to.getTarget()),
     "pane-1": () => desk.selectPane(0),
@@ -107,22 +107,22 @@ function actionsOn(desk: DeskModel, timecode: RefObject<HTMLInputElement | null>
     "true-size": () => look.setView(look.view === "true" ? "fit" : "true"),
     phone: () => look.setView(look.view === "phone" ? "fit" : "phone"),
     "full-screen": () => void toggleFullScreen(look),
-    split: () => shotEdits.splitHere("cut"),
-    switch: () => shotEdits.splitHere("switch"),
-    join: shotEdits.joinNext,
-    exclude: shotEdits.excludeHere,
-    "cut-earlier": () => shotEdits.nudgeCut(-1),
-    "cut-later": () => shotEdits.nudgeCut(1),
-    in: trimEdits.setIn,
-    out: trimEdits.setOut,
-    "clear-in": () => trimEdits.clear("in"),
-    "clear-out": () => trimEdits.clear("out"),
-    "range-start": trimEdits.beginRange,
-    "range-end": trimEdits.endRange,
-    "leave-out": trimEdits.toggleRange,
-    "caption-add": inCaptions(captionEdits.add),
-    "caption-in": inCaptions(captionEdits.markIn),
-    "caption-out": inCaptions(captionEdits.markOut),
+    split: () => shotCommands.splitHere("cut"),
+    switch: () => shotCommands.splitHere("switch"),
+    join: shotCommands.joinNext,
+    exclude: shotCommands.excludeHere,
+    "cut-earlier": () => shotCommands.nudgeCut(-1),
+    "cut-later": () => shotCommands.nudgeCut(1),
+    in: rangeCommands.setIn,
+    out: rangeCommands.setOut,
+    "clear-in": () => rangeCommands.clear("in"),
+    "clear-out": () => rangeCommands.clear("out"),
+    "range-start": rangeCommands.beginRange,
+    "range-end": rangeCommands.endRange,
+    "leave-out": rangeCommands.toggleRange,
+    "caption-add": inCaptions(captionCommands.add),
+    "caption-in": inCaptions(captionCommands.markIn),
+    "caption-out": inCaptions(captionCommands.markOut),
     undo: edits.undo,
     redo: edits.redo,
   };

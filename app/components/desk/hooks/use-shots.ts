@@ -141,7 +141,7 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; waitFor: (shotIds: s
       found.map((each, i) => {
         const from = [each, i, pane, flags[i], people, ...marks[i]!];
         return known.shots.get(each.set.shot.id, from, () =>
-          deskShot(each, { number: i + 1, chosenPane: pane, marks: marks[i]!, flags: flags[i]!, picture, people }),
+          deskShot(each, { number: i + 1, selectedPane: pane, marks: marks[i]!, flags: flags[i]!, picture, people }),
         );
       }),
     [known, found, pane, flags, people, marks, picture],

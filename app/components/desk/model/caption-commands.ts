@@ -36,8 +36,8 @@ const FLASH_SECONDS = 0.2;
 /** Commands on the captions of a film, and on how a version shows them. */
 export interface CaptionCommands {
   /** The selected caption; null for none. */
-  chosen: Caption | null;
-  choose: (id: string | null) => void;
+  selected: Caption | null;
+  select: (id: string | null) => void;
   /** Characters per line of the version, and its other rules. */
   lineLength: number;
   rules: CaptionRules;
@@ -103,11 +103,11 @@ function captionTiming({ get }: DeskPort) {
 }
 
 export function captionCommands(port: DeskPort) {
-  const { get, put: select } = port;
+  const { get } = port;
   const { timed, shown, snap } = captionTiming(port);
-  const choose = (captionId: string | null) => select({ captionId });
+  const select = (captionId: string | null) => port.put({ captionId });
   const captionsNow = () => get().state.captions;
-  const chosenNow = () => captionsNow().find(({ id }) => id === get().captionId) ?? null;
+  const selectedNow = () => captionsNow().find(({ id }) => id === get().captionId) ?? null;
   const send = (command: SingleCommand) => get().edits.send(command);
   const put = (next: readonly Caption[], how: Change) => send(change([], next, how));
   const here = () => get().player?.getTarget() ?? 0;
@@ -118,13 +118,13 @@ export function captionCommands(port: DeskPort) {
     const captions = captionsNow();
     const start = here();
     const there = captions.find((caption) => inRange(start, caption));
-    if (there) return choose(there.id);
+    if (there) return select(there.id);
     const next = captions.find((caption) => caption.start > start)?.start ?? film.frames;
     const end = Math.min(next, start + Math.round(FIRST_SECONDS * framesPerSecond(film.rate)));
     const speaker = speakerIn(spokenIn(shots), { start, end });
     const caption = { id: nanoid(10), start, end, text: "", speaker };
     put([caption], "added");
-    choose(caption.id);
+    select(caption.id);
   };
   const bringIn = (texts: readonly CaptionText[], instead: boolean) => {
     const gone = instead ? captionsNow().map(({ id }) => id) : [];
@@ -139,8 +139,8 @@ export function captionCommands(port: DeskPort) {
   const lineLengthOf = ({ version }: Pick<ReturnType<DeskPort["get"]>, "version">) =>
     lineLengthIn(version.captions, version, version.safeArea ?? USUAL_SAFE_AREA);
 
-  const commands: Omit<CaptionCommands, "chosen" | "lineLength" | "rules" | "merge"> = {
-    choose,
+  const commands: Omit<CaptionCommands, "selected" | "lineLength" | "rules" | "merge"> = {
+    select,
     add,
     put,
     bringIn,
@@ -150,7 +150,7 @@ export function captionCommands(port: DeskPort) {
       const halves = splitCaption(caption, letter, nanoid(10));
       if (!halves) return get().tell(t.cannotSplit, "error");
       put(halves, "split");
-      choose(halves[1].id);
+      select(halves[1].id);
     },
     shift: (some, by) => put(shiftCaptions(some, by, get().film.frames), "moved"),
     replace: (wanted, by) => {
@@ -187,24 +187,24 @@ export function captionCommands(port: DeskPort) {
     },
     timeTexts: (texts, instead) => bringIn(timed(texts, shown()), instead),
     markIn: () => {
-      const chosen = chosenNow();
-      if (!chosen) return add();
+      const selected = selectedNow();
+      if (!selected) return add();
       const start = Math.min(here(), get().film.frames - 1);
-      put([{ ...chosen, start, end: Math.max(chosen.end, start + 1) }], "changed");
+      put([{ ...selected, start, end: Math.max(selected.end, start + 1) }], "changed");
     },
     markOut: () => {
-      const chosen = chosenNow();
-      if (!chosen) return;
+      const selected = selectedNow();
+      if (!selected) return;
       const end = here() + 1;
-      const next = after(chosen);
-      put([{ ...chosen, start: Math.min(chosen.start, end - 1), end }], "changed");
-      if (next) choose(next.id);
+      const next = after(selected);
+      put([{ ...selected, start: Math.min(selected.start, end - 1), end }], "changed");
+      if (next) select(next.id);
     },
     dragged: (caption, grip, by, reach) =>
       dragCaption(caption, grip, by, roomOf(captionsNow(), caption, get().film.frames), reach > 0 ? snap(reach) : null),
     set: (changed) => {
-      const { version, versionEdits } = get();
-      versionEdits.change(version.id, { captions: { ...version.captions, ...changed } });
+      const { version, versionCommands } = get();
+      versionCommands.change(version.id, { captions: { ...version.captions, ...changed } });
     },
   };
   return deskSelector(
@@ -213,7 +213,7 @@ export function captionCommands(port: DeskPort) {
       const at = captions.findIndex(({ id }) => id === captionId);
       return {
         ...commands,
-        chosen: captions[at] ?? null,
+        selected: captions[at] ?? null,
         lineLength: lineLengthOf({ version }),
         rules: version.captions.rules,
         merge: at >= 0 && at < captions.length - 1 ? merge : null,

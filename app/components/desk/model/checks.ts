@@ -82,12 +82,12 @@ export function checks({ get, put }: DeskPort): (given: DeskGiven) => Checks {
     if (next) go(next);
   };
   const mark = (marked: readonly DeskFlag[], isReviewed: boolean) => {
-    const { version, versionEdits } = get();
+    const { version, versionCommands } = get();
     const prints = new Set(marked.map(({ print }) => print));
     // Flags that are gone are forgotten.
     const known = new Set(all(get()).map(({ print }) => print));
     const others = version.reviewedFlags.filter((print) => known.has(print) && !prints.has(print));
-    versionEdits.change(version.id, { reviewedFlags: isReviewed ? [...others, ...prints] : others });
+    versionCommands.change(version.id, { reviewedFlags: isReviewed ? [...others, ...prints] : others });
   };
   const commands = {
     go,
@@ -101,8 +101,8 @@ export function checks({ get, put }: DeskPort): (given: DeskGiven) => Checks {
       step(1);
     },
     setLimits: (change: Partial<CheckLimits>) => {
-      const { version, versionEdits } = get();
-      versionEdits.change(version.id, { checkLimits: { ...version.checkLimits, ...change } });
+      const { version, versionCommands } = get();
+      versionCommands.change(version.id, { checkLimits: { ...version.checkLimits, ...change } });
     },
   };
   return deskSelector(

@@ -19,20 +19,20 @@ const shot = (number: 1 | 2) => desk.now.shots[number - 1]!;
 test("what has not changed stays the very same, so that no view is drawn again for it", () => {
   const before = desk.now;
   desk.now.setPanel("keys");
-  const { selection, selectedKeys, captionEdits, checks, trimEdits, look, shotEdits, windowAt } = desk.now;
+  const { selection, selectedKeys, captionCommands, checks, rangeCommands, look, shotCommands, windowAt } = desk.now;
   expect(desk.now.panel).toBe("keys");
-  expect([selection, selectedKeys, captionEdits, checks, trimEdits, look, shotEdits, windowAt]).toEqual([
+  expect([selection, selectedKeys, captionCommands, checks, rangeCommands, look, shotCommands, windowAt]).toEqual([
     before.selection,
     before.selectedKeys,
-    before.captionEdits,
+    before.captionCommands,
     before.checks,
-    before.trimEdits,
+    before.rangeCommands,
     before.look,
-    before.shotEdits,
+    before.shotCommands,
     before.windowAt,
   ]);
   expect(selection).toBe(before.selection);
-  expect(captionEdits).toBe(before.captionEdits);
+  expect(captionCommands).toBe(before.captionCommands);
   expect(checks).toBe(before.checks);
 });
 
@@ -57,7 +57,7 @@ describe("selected shots", () => {
 
 describe("keyframes", () => {
   test("are placed, moved with their easing, eased and deleted", () => {
-    const { place, ease, release } = desk.now.keyEdits;
+    const { place, ease, release } = desk.now.keyCommands;
     place(20, WINDOW);
     ease(desk.now.version.handKeys[0]!, "linear");
     place(30, { ...WINDOW, x: 800 }, 20);
@@ -69,23 +69,23 @@ describe("keyframes", () => {
   });
 
   test("stay inside the picture, and what is shown before they are placed is not sent", () => {
-    desk.now.keyEdits.preview(20, { ...WINDOW, x: -400 });
+    desk.now.keyCommands.preview(20, { ...WINDOW, x: -400 });
     expect(desk.previewed).toMatchObject([{ key: { x: 303.75 } }]);
-    desk.now.keyEdits.preview(20, null);
+    desk.now.keyCommands.preview(20, null);
     expect([desk.previewed.at(-1), desk.sent]).toEqual([null, []]);
   });
 
   test("go to the other versions as one step, when there are any", () => {
-    expect(desk.now.keyEdits.copyToOthers).toBeNull();
+    expect(desk.now.keyCommands.copyToOthers).toBeNull();
     desk.apply({ type: "duplicate-version", versionId: "tall", id: "other", name: "Other" });
-    desk.now.keyEdits.place(20, WINDOW);
-    desk.now.keyEdits.copyToOthers!(shot(1), desk.now.version.handKeys[0]!);
+    desk.now.keyCommands.place(20, WINDOW);
+    desk.now.keyCommands.copyToOthers!(shot(1), desk.now.version.handKeys[0]!);
     expect(desk.now.state.versions[1]!.handKeys).toMatchObject([{ frame: 20, x: 700 }]);
     expect(desk.told).toEqual([expect.stringContaining("Other")]);
   });
 
   test("that are selected move together in one step, and none across a cut", () => {
-    for (const frame of [90, 95, 120]) desk.now.keyEdits.place(frame, WINDOW);
+    for (const frame of [90, 95, 120]) desk.now.keyCommands.place(frame, WINDOW);
     const { select, move, toggle } = desk.now.selectedKeys;
     select([90, 95]);
     toggle(120);
@@ -102,7 +102,7 @@ describe("keyframes", () => {
   });
 
   test("are shown elsewhere while they are dragged, and are selected all the time", () => {
-    desk.now.keyEdits.place(40, WINDOW);
+    desk.now.keyCommands.place(40, WINDOW);
     const { select, previewMove, giveUpMove } = desk.now.selectedKeys;
     select([40]);
     previewMove(5, { x: 0, y: 0 });
@@ -113,7 +113,7 @@ describe("keyframes", () => {
   });
 
   test("are copied, and pasted as far as the shot has room", () => {
-    for (const frame of [10, 40]) desk.now.keyEdits.place(frame, WINDOW);
+    for (const frame of [10, 40]) desk.now.keyCommands.place(frame, WINDOW);
     desk.now.selectedKeys.select([10, 40]);
     desk.now.selectedKeys.copy();
     desk.now.selectedKeys.paste!(80);
@@ -127,15 +127,15 @@ describe("keyframes", () => {
 
 describe("ranges", () => {
   test("are marked from both ends, left out, and brought back", () => {
-    const { beginRange, endRange, toggleRange, markRange } = desk.now.trimEdits;
+    const { beginRange, endRange, toggleRange, markRange } = desk.now.rangeCommands;
     desk.frame = 30;
     beginRange();
-    expect(desk.now.trimEdits.marked).toEqual({ start: 30, end: 31 });
+    expect(desk.now.rangeCommands.marked).toEqual({ start: 30, end: 31 });
     desk.frame = 49;
     endRange();
     toggleRange();
     expect(desk.now.version.trim.leftOut).toEqual([{ start: 30, end: 50 }]);
-    expect(desk.now.trimEdits.marked).toBeNull();
+    expect(desk.now.rangeCommands.marked).toBeNull();
     markRange({ start: 35, end: 45 });
     toggleRange();
     expect(desk.now.version.trim.leftOut).toEqual([
@@ -149,11 +149,11 @@ describe("ranges", () => {
 
   test("begin and end with the in and out points", () => {
     desk.frame = 12;
-    desk.now.trimEdits.setIn();
+    desk.now.rangeCommands.setIn();
     desk.frame = 80;
-    desk.now.trimEdits.setOut();
+    desk.now.rangeCommands.setOut();
     expect(desk.now.version.trim).toMatchObject({ in: 12, out: 81 });
-    desk.now.trimEdits.clear("in");
+    desk.now.rangeCommands.clear("in");
     expect(desk.now.version.trim).toMatchObject({ in: null, out: 81 });
   });
 });
@@ -161,71 +161,71 @@ describe("ranges", () => {
 describe("shots", () => {
   test("are split, joined and left out where the playhead is", () => {
     desk.frame = 100;
-    desk.now.shotEdits.splitHere("cut");
+    desk.now.shotCommands.splitHere("cut");
     expect(desk.sent).toEqual([]);
     desk.frame = 150;
-    desk.now.shotEdits.splitHere("switch");
+    desk.now.shotCommands.splitHere("switch");
     expect(desk.now.shots.map(({ start, begins }) => [start, begins])).toEqual([
       [0, "cut"],
       [100, "cut"],
       [150, "switch"],
     ]);
     desk.frame = 120;
-    desk.now.shotEdits.joinNext();
-    desk.now.shotEdits.excludeHere();
+    desk.now.shotCommands.joinNext();
+    desk.now.shotCommands.excludeHere();
     expect(desk.now.shots.map(({ excluded }) => excluded)).toEqual([false, true]);
     desk.frame = 299;
-    desk.now.shotEdits.joinNext();
+    desk.now.shotCommands.joinNext();
     expect(desk.now.shots).toHaveLength(2);
   });
 
   test("begin earlier or later, but not where another one would have no frame", () => {
     desk.frame = 100;
-    desk.now.shotEdits.nudgeCut(-1);
+    desk.now.shotCommands.nudgeCut(-1);
     expect([shot(2).start, desk.frame]).toEqual([99, 99]);
-    desk.now.shotEdits.nudgeCut(-99);
+    desk.now.shotCommands.nudgeCut(-99);
     expect(shot(2).start).toBe(99);
     desk.frame = 5;
-    desk.now.shotEdits.nudgeCut(1);
+    desk.now.shotCommands.nudgeCut(1);
     expect(shot(1).start).toBe(0);
   });
 
   test("follow in the film, or in the version where it has a setting of its own", () => {
-    desk.now.shotEdits.follow([shot(1)], { kind: "speaker" });
+    desk.now.shotCommands.follow([shot(1)], { kind: "speaker" });
     expect(desk.now.state.shots[0]!.follow).toEqual({ kind: "speaker" });
-    desk.now.shotEdits.setOwn(shot(1), "follow", true);
-    desk.now.shotEdits.follow([shot(1)], { kind: "none" });
+    desk.now.shotCommands.setOwn(shot(1), "follow", true);
+    desk.now.shotCommands.follow([shot(1)], { kind: "none" });
     expect(desk.now.state.shots[0]!.follow).toEqual({ kind: "speaker" });
     expect(shot(1).follow).toEqual({ kind: "none" });
-    desk.now.shotEdits.setOwn(shot(1), "follow", false);
+    desk.now.shotCommands.setOwn(shot(1), "follow", false);
     expect(shot(1).follow).toEqual({ kind: "speaker" });
-    desk.now.shotEdits.setFraming([], { movement: "still" });
+    desk.now.shotCommands.setFraming([], { movement: "still" });
     expect(desk.sent).toHaveLength(4);
   });
 });
 
 describe("subjects", () => {
   test("are marked and followed in one step; the last mark takes the subject with it", () => {
-    desk.now.subjectEdits.mark(10, BOX);
+    desk.now.subjectCommands.mark(10, BOX);
     expect(desk.sent).toHaveLength(1);
     const { follow } = shot(1);
     expect(follow).toMatchObject({ kind: "track", trackId: expect.stringMatching(/^mark-/) });
-    desk.now.subjectEdits.mark(40, BOX);
+    desk.now.subjectCommands.mark(40, BOX);
     expect(new Set(desk.now.state.marks.map(({ thing }) => thing)).size).toBe(1);
-    desk.now.subjectEdits.unmark(shot(1), 41);
-    desk.now.subjectEdits.unmark(shot(1), 40);
+    desk.now.subjectCommands.unmark(shot(1), 41);
+    desk.now.subjectCommands.unmark(shot(1), 40);
     expect(shot(1).follow).toEqual(follow);
-    desk.now.subjectEdits.unmark(shot(1), 10);
+    desk.now.subjectCommands.unmark(shot(1), 10);
     expect([shot(1).follow, desk.now.state.marks]).toEqual([{ kind: "auto" }, []]);
-    desk.now.subjectEdits.mark(500, BOX);
+    desk.now.subjectCommands.mark(500, BOX);
     expect(desk.now.state.marks).toEqual([]);
   });
 
   test("have names", () => {
-    desk.now.subjectEdits.changePerson({ id: "p1", number: 0, name: "Ilse", mergedInto: null });
+    desk.now.subjectCommands.changePerson({ id: "p1", number: 0, name: "Ilse", mergedInto: null });
     expect(desk.now.state.people[0]).toMatchObject({ name: "Ilse" });
     // Nobody has been seen.
-    desk.now.subjectEdits.followEverywhere(desk.now.state.people[0]!);
+    desk.now.subjectCommands.followEverywhere(desk.now.state.people[0]!);
     expect(desk.sent).toHaveLength(1);
   });
 });
@@ -245,39 +245,39 @@ describe("captions", () => {
   test("are added where none is, up to the next one, and selected where one is", () => {
     put(caption("late", 50, 90));
     desk.frame = 20;
-    desk.now.captionEdits.add();
+    desk.now.captionCommands.add();
     expect(times()).toEqual([
       [20, 50],
       [50, 90],
     ]);
-    expect(desk.now.captionEdits.chosen).toMatchObject({ start: 20, text: "" });
+    expect(desk.now.captionCommands.selected).toMatchObject({ start: 20, text: "" });
     desk.frame = 60;
-    desk.now.captionEdits.add();
-    expect(desk.now.captionEdits.chosen).toMatchObject({ id: "late" });
+    desk.now.captionCommands.add();
+    expect(desk.now.captionCommands.selected).toMatchObject({ id: "late" });
     expect(desk.sent).toHaveLength(1);
   });
 
   test("begin and end at the playhead; the next is selected when one ends", () => {
     put(caption("a", 10, 40), caption("b", 60, 90));
-    desk.now.captionEdits.choose("a");
+    desk.now.captionCommands.select("a");
     desk.frame = 15;
-    desk.now.captionEdits.markIn();
+    desk.now.captionCommands.markIn();
     desk.frame = 29;
-    desk.now.captionEdits.markOut();
+    desk.now.captionCommands.markOut();
     expect(times()[0]).toEqual([15, 30]);
-    expect(desk.now.captionEdits.chosen?.id).toBe("b");
+    expect(desk.now.captionCommands.selected?.id).toBe("b");
   });
 
   test("are split, or it is said why not; and merged with the next one", () => {
     put(caption("a", 10, 100, "Hold on to it"));
-    desk.now.captionEdits.choose("a");
-    expect(desk.now.captionEdits.merge).toBeNull();
-    desk.now.captionEdits.split(desk.now.state.captions[0]!, 0);
+    desk.now.captionCommands.select("a");
+    expect(desk.now.captionCommands.merge).toBeNull();
+    desk.now.captionCommands.split(desk.now.state.captions[0]!, 0);
     expect([desk.told.length, desk.now.state.captions.length]).toEqual([1, 1]);
-    desk.now.captionEdits.split(desk.now.state.captions[0]!, 7);
+    desk.now.captionCommands.split(desk.now.state.captions[0]!, 7);
     expect(desk.now.state.captions.map(({ text }) => text)).toEqual(["Hold on", "to it"]);
-    desk.now.captionEdits.choose(desk.now.state.captions[0]!.id);
-    desk.now.captionEdits.merge!(desk.now.state.captions[0]!);
+    desk.now.captionCommands.select(desk.now.state.captions[0]!.id);
+    desk.now.captionCommands.merge!(desk.now.state.captions[0]!);
     expect(desk.now.state.captions).toMatchObject([{ text: "Hold on to it", start: 10, end: 100 }]);
   });
 
@@ -285,7 +285,7 @@ describe("captions", () => {
     put(caption("a", 0, 10), caption("b", 20, 30), caption("c", 200, 260));
     desk.speech = [{ start: 60, end: 120 }];
     desk.renew();
-    desk.now.captionEdits.time([desk.now.state.captions[1]!]);
+    desk.now.captionCommands.time([desk.now.state.captions[1]!]);
     expect(times()[1]![0]).toBe(60);
     expect([times()[0], times()[2]]).toEqual([
       [0, 10],
@@ -296,54 +296,54 @@ describe("captions", () => {
   test("come in beside those there are, or instead of them, and are counted", () => {
     put(caption("a", 0, 10));
     const text = { start: 50, end: 80, text: "Let go", speaker: null };
-    desk.now.captionEdits.bringIn([text], false);
+    desk.now.captionCommands.bringIn([text], false);
     expect(desk.now.state.captions).toHaveLength(2);
-    desk.now.captionEdits.bringIn([text], true);
+    desk.now.captionCommands.bringIn([text], true);
     expect(times()).toEqual([[50, 80]]);
-    desk.now.captionEdits.replace("go", "fly");
+    desk.now.captionCommands.replace("go", "fly");
     expect(desk.now.state.captions[0]!.text).toBe("Let fly");
-    desk.now.captionEdits.mend(desk.now.state.captions);
+    desk.now.captionCommands.mend(desk.now.state.captions);
     expect(desk.told).toHaveLength(4);
   });
 
   test("come to rest at a cut nearby when they are dragged", () => {
     put(caption("a", 40, 97));
     const [first] = desk.now.state.captions;
-    expect(desk.now.captionEdits.dragged(first!, "end", 1, 5)).toMatchObject({ start: 40, end: 100 });
-    expect(desk.now.captionEdits.dragged(first!, "end", 1, 0)).toMatchObject({ start: 40, end: 98 });
-    desk.now.captionEdits.set({ burnt: false });
+    expect(desk.now.captionCommands.dragged(first!, "end", 1, 5)).toMatchObject({ start: 40, end: 100 });
+    expect(desk.now.captionCommands.dragged(first!, "end", 1, 0)).toMatchObject({ start: 40, end: 98 });
+    desk.now.captionCommands.set({ burnt: false });
     expect(desk.now.version.captions.burnt).toBe(false);
   });
 });
 
 describe("layers", () => {
   test("are selected when they are added, and not any more when they are removed", () => {
-    desk.now.layerEdits.add(newBar);
+    desk.now.layerCommands.add(newBar);
     const [layer] = desk.now.version.layers;
     expect(desk.now.layerId).toBe(layer!.id);
-    expect(desk.now.layerEdits.copyToOthers).toBeNull();
+    expect(desk.now.layerCommands.copyToOthers).toBeNull();
     desk.apply({ type: "duplicate-version", versionId: "tall", id: "other", name: "Other" });
-    desk.now.layerEdits.put({ ...layer!, opacity: 40 });
-    desk.now.layerEdits.copyToOthers!(desk.now.version.layers[0]!);
+    desk.now.layerCommands.put({ ...layer!, opacity: 40 });
+    desk.now.layerCommands.copyToOthers!(desk.now.version.layers[0]!);
     expect(desk.now.state.versions[1]!.layers).toMatchObject([{ opacity: 40 }]);
-    desk.now.layerEdits.remove(layer!);
+    desk.now.layerCommands.remove(layer!);
     expect([desk.now.version.layers, desk.now.layerId]).toEqual([[], null]);
   });
 });
 
 describe("versions", () => {
   test("are shown when they are made or duplicated", () => {
-    desk.now.versionEdits.add({ name: "Square", width: 1080, height: 1080 }, { limitSeconds: 60 });
+    desk.now.versionCommands.add({ name: "Square", width: 1080, height: 1080 }, { limitSeconds: 60 });
     const [, square] = desk.now.state.versions;
     expect(square).toMatchObject({ name: "Square", limitSeconds: 60 });
     expect(desk.shownVersion).toBe(square!.id);
-    desk.now.versionEdits.duplicate(square!);
+    desk.now.versionCommands.duplicate(square!);
     expect(desk.shownVersion).toBe(desk.now.state.versions[2]!.id);
   });
 
   test("that are removed can be brought back at once", () => {
-    desk.now.versionEdits.add({ name: "Square", width: 1080, height: 1080 }, {});
-    desk.now.versionEdits.remove(desk.now.state.versions[1]!);
+    desk.now.versionCommands.add({ name: "Square", width: 1080, height: 1080 }, {});
+    desk.now.versionCommands.remove(desk.now.state.versions[1]!);
     expect(desk.now.state.versions).toHaveLength(1);
     desk.offered!();
     expect(desk.undone).toBe(1);

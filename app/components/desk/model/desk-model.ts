@@ -72,9 +72,9 @@ const FIRST_CHOICES: DeskChoices = {
 export type DeskGiven = DeskInputs & DeskChoices;
 
 interface DeskActions {
-  shotEdits: ShotCommands;
-  subjectEdits: SubjectCommands;
-  versionEdits: VersionCommands;
+  shotCommands: ShotCommands;
+  subjectCommands: SubjectCommands;
+  versionCommands: VersionCommands;
   setPanel: (panel: PanelName) => void;
   selectLayer: (layerId: string | null) => void;
   setDrawing: (drawing: Drawing | null) => void;
@@ -99,13 +99,13 @@ const partsOf = (port: DeskPort) =>
       ...windowFacts(),
       selection: shotSelection(port),
       selectedKeys: selectedKeys(port),
-      keyEdits: keyCommands(port),
-      trimEdits: rangeCommands(port),
-      captionEdits: captionCommands(port),
+      keyCommands: keyCommands(port),
+      rangeCommands: rangeCommands(port),
+      captionCommands: captionCommands(port),
       checks: checks(port),
       reshape: reshape(port),
       look: resultLook(port),
-      layerEdits: layerCommands(port),
+      layerCommands: layerCommands(port),
     },
     deskSelector,
   );
@@ -121,9 +121,9 @@ export function createDesk(inputs: DeskInputs): DeskStore {
     const port: DeskPort = { get, put: change };
     const parts = partsOf(port);
     const actions: DeskActions = {
-      shotEdits: shotCommands(port),
-      subjectEdits: subjectCommands(port),
-      versionEdits: versionCommands(port),
+      shotCommands: shotCommands(port),
+      subjectCommands: subjectCommands(port),
+      versionCommands: versionCommands(port),
       setPanel: (panel) => change({ panel }),
       selectLayer: (layerId) => change({ layerId }),
       setDrawing: (drawing) => change({ drawing }),

@@ -45,7 +45,7 @@ export function foundShot(
 interface OnTheDesk {
   number: number;
   /** Which pane is selected in shots that have it. */
-  chosenPane: number;
+  selectedPane: number;
   marks: readonly ThingMark[];
   flags: readonly DeskFlag[];
   /** Size of the source's picture. */
@@ -54,13 +54,16 @@ interface OnTheDesk {
 }
 
 /** A shot as the desk shows it. */
-export function deskShot(found: FoundShot, { number, chosenPane, marks, flags, picture, people }: OnTheDesk): DeskShot {
+export function deskShot(
+  found: FoundShot,
+  { number, selectedPane, marks, flags, picture, people }: OnTheDesk,
+): DeskShot {
   const { set, result, isAnalysed, shown } = found;
   const { shot, kept } = set;
   const settled = settledShot(set);
   const { layout } = settled.settings;
   const panes = PANES.slice(0, paneCount(layout)).filter((each) => layout.kind !== "stack" || !ownIn(layout, each));
-  const pane = panes.find((each) => each === chosenPane) ?? 0;
+  const pane = panes.find((each) => each === selectedPane) ?? 0;
   const solved = result?.framed ?? null;
   let cast: DeskShot["cast"] | undefined;
   return {

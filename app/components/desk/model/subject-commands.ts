@@ -29,28 +29,28 @@ export function subjectCommands({ get }: DeskPort): SubjectCommands {
   const sendMark = (mark: SingleCommand, entailed: SingleCommand[]) => get().edits.send(asOne([mark, ...entailed]));
   return {
     mark: (frame, box) => {
-      const { shots, shotEdits } = get();
+      const { shots, shotCommands } = get();
       const shot = shotAt(shots, frame);
       if (!shot) return;
       const known = thingOf(shot);
       const thing = known ?? nanoid(8);
-      const entailed = known ? [] : shotEdits.following([shot], { kind: "track", trackId: markTrackId(thing) });
+      const entailed = known ? [] : shotCommands.following([shot], { kind: "track", trackId: markTrackId(thing) });
       sendMark({ type: "put-mark", thing, frame, box }, entailed);
     },
     unmark: (shot, frame) => {
       const mark = shot.marks.find((other) => other.frame === frame);
       if (!mark) return;
       const last = shot.marks.every((other) => other === mark || other.thing !== mark.thing);
-      const entailed = last && thingOf(shot) === mark.thing ? get().shotEdits.following([shot], AUTO) : [];
+      const entailed = last && thingOf(shot) === mark.thing ? get().shotCommands.following([shot], AUTO) : [];
       sendMark({ type: "put-mark", thing: mark.thing, frame, box: null }, entailed);
     },
     editTrack: (trackId, edit) => get().edits.send({ type: "edit-track", trackId, edit }),
     changePerson: ({ id, name, mergedInto }) =>
       get().edits.send({ type: "change-person", person: { id, name, mergedInto } }),
     followEverywhere: ({ id }) => {
-      const { shots, shotEdits } = get();
+      const { shots, shotCommands } = get();
       const theirs = shots.filter(({ tracks }) => tracks.some(({ who }) => who === id));
-      if (theirs.length > 0) shotEdits.follow(theirs, { kind: "person", who: id });
+      if (theirs.length > 0) shotCommands.follow(theirs, { kind: "person", who: id });
     },
   };
 }

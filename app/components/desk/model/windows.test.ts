@@ -44,7 +44,7 @@ describe("the window on the desk", () => {
     expect(freeAxes(half, HD, TALL)).toEqual({ x: true, y: false });
   });
 
-  test("is the one of the pane that is chosen; the others stay where they are", () => {
+  test("is the one of the pane that is selected; the others stay where they are", () => {
     const stacked = shots.map((shot) => ({ ...shot, framed: null, pane: 1, settings: { ...settings, layout: STACK } }));
     expect(windowOfShots(stacked, 4, HD, TALL)).toMatchObject({ x: 900, height: 1080 });
     const shown = (known: ShownAt | null) =>

@@ -71,13 +71,13 @@ export function shownOfShots(
   if (known && !isPlaced) return known;
   const area = areaAt(shots, frame, picture);
   const window = windowOfShots(shots, frame, picture, size, ledAt);
-  const chosen = shot?.pane ?? 0;
-  if (known?.panes[chosen]) {
+  const selected = shot?.pane ?? 0;
+  if (known?.panes[selected]) {
     const source = windowBox(window, windowAspect(shot, picture, size));
-    return { ...known, panes: known.panes.map((pane, i) => (i === chosen ? { ...pane, source } : pane)) };
+    return { ...known, panes: known.panes.map((pane, i) => (i === selected ? { ...pane, source } : pane)) };
   }
   const laidOut = layOut(shot?.settings ?? USUAL_FRAMING, area, size);
-  const windows = laidOut.panes.map((pane, i) => (i === chosen ? window : centredWindow(area, aspectRatio(pane))));
+  const windows = laidOut.panes.map((pane, i) => (i === selected ? window : centredWindow(area, aspectRatio(pane))));
   return compose(windows, laidOut, size);
 }
 

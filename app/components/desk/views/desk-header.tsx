@@ -19,7 +19,7 @@ const t = deskTexts.deskHeader;
 /** What concerns the whole film: versions, people and cuts, history, export. */
 export function DeskHeader() {
   const keysOf = useShortcutText();
-  const { film, facts, source, state, shots, history, edits, player, subjectEdits } = useDesk(
+  const { film, facts, source, state, shots, history, edits, player, subjectCommands } = useDesk(
     "film",
     "facts",
     "source",
@@ -28,7 +28,7 @@ export function DeskHeader() {
     "history",
     "edits",
     "player",
-    "subjectEdits",
+    "subjectCommands",
   );
   const { people } = state;
   const { analysed } = state.film;
@@ -48,8 +48,8 @@ export function DeskHeader() {
         source={source}
         picture={film.picture}
         rate={film.rate}
-        onChange={subjectEdits.changePerson}
-        onFollow={subjectEdits.followEverywhere}
+        onChange={subjectCommands.changePerson}
+        onFollow={subjectCommands.followEverywhere}
         attention={state.attention}
         onAttention={(attention) => edits.send({ type: "set-attention", attention })}
       />

@@ -16,7 +16,7 @@ const t = pictureTexts.deskTools;
 /** Below picture and lane: playback, tools for the shot under the playhead, and display of subjects. */
 export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> }) {
   const keysOf = useShortcutText();
-  const { film, shots, player, pictureLook, setPictureLook, drawing, setDrawing, trimEdits } = useDesk(
+  const { film, shots, player, pictureLook, setPictureLook, drawing, setDrawing, rangeCommands } = useDesk(
     "film",
     "shots",
     "player",
@@ -24,14 +24,14 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
     "setPictureLook",
     "drawing",
     "setDrawing",
-    "trimEdits",
+    "rangeCommands",
   );
   return (
     <div className="flex flex-wrap items-center justify-center gap-x-1 gap-y-1 border-t border-line bg-panel px-3 py-1.5 [&_.w-8]:w-7">
       <Transport
         player={player}
         shots={shots}
-        range={trimEdits.marked}
+        range={rangeCommands.marked}
         clock={film.clock}
         frames={film.frames}
         timecodeRef={timecodeRef}
@@ -81,7 +81,7 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
 
 /** Tools of the shot under the playhead, in a component of their own so that the rest does not render with every shot. */
 function ShotToolsHere() {
-  const { player, shots, shotEdits } = useDesk("player", "shots", "shotEdits");
+  const { player, shots, shotCommands } = useDesk("player", "shots", "shotCommands");
   const shot = useShotToEdit(player, shots);
   const isAtStart = useFrameIs(player, shot?.start ?? 0);
   return (
@@ -89,9 +89,9 @@ function ShotToolsHere() {
       shot={shot}
       canSplit={shot !== undefined && !isAtStart}
       last={shot?.number === shots.length}
-      onSplit={shotEdits.splitHere}
-      onJoin={shotEdits.joinNext}
-      onExclude={shotEdits.excludeHere}
+      onSplit={shotCommands.splitHere}
+      onJoin={shotCommands.joinNext}
+      onExclude={shotCommands.excludeHere}
     />
   );
 }

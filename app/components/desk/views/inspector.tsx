@@ -66,14 +66,14 @@ function ShotPanel() {
 }
 
 function ShotSettings() {
-  const { film, source, player, shots, version, shotEdits, subjectEdits, setDrawing } = useDesk(
+  const { film, source, player, shots, version, shotCommands, subjectCommands, setDrawing } = useDesk(
     "film",
     "source",
     "player",
     "shots",
     "version",
-    "shotEdits",
-    "subjectEdits",
+    "shotCommands",
+    "subjectCommands",
     "setDrawing",
   );
   const shot = useShotToEdit(player, shots);
@@ -90,39 +90,39 @@ function ShotSettings() {
           key={shot.id}
           number={shot.number}
           name={shot.name}
-          onRename={(name) => shotEdits.change([shot], { name })}
+          onRename={(name) => shotCommands.change([shot], { name })}
         />
         <ShotFlags shot={shot} />
         <PaneChoice shot={shot} />
-        <SubjectChoice shot={shot} onChange={(rule) => shotEdits.follow([shot], rule)} />
+        <SubjectChoice shot={shot} onChange={(rule) => shotCommands.follow([shot], rule)} />
         {shot.pane === 0 && <OwnAnswer shot={shot} setting="follow" />}
         <SwitchControls shot={shot} />
         <KeptEnd
           shot={shot}
           window={largestWindow(area, pane)}
-          onChange={(keepEnd) => shotEdits.setFraming([shot], { keepEnd })}
+          onChange={(keepEnd) => shotCommands.setFraming([shot], { keepEnd })}
         />
         <TrackTools
           shot={shot}
           player={player}
-          onEdit={subjectEdits.editTrack}
-          onUnmark={(at) => subjectEdits.unmark(shot, at)}
+          onEdit={subjectCommands.editTrack}
+          onUnmark={(at) => subjectCommands.unmark(shot, at)}
           onSeek={(at) => player?.seek(at)}
         />
         <LayoutControls
           settings={shot.settings}
           area={area}
           frame={version}
-          onChange={(change) => shotEdits.setFraming([shot], change)}
+          onChange={(change) => shotCommands.setFraming([shot], change)}
         />
         <SpreadLayout shot={shot} />
         <FramingControls
           settings={shot.settings}
           bears={(largestScale) => mostZoom(area, pane, largestScale)}
-          chosen={
+          reason={
             shot.framed?.movementReason && `${MOVEMENT_TEXT[shot.framed.movement].name}: ${shot.framed.movementReason}`
           }
-          onChange={(change) => shotEdits.setFraming([shot], change)}
+          onChange={(change) => shotCommands.setFraming([shot], change)}
         />
         <EyeLineOffer shot={shot} area={area} pane={pane} />
         <div className="flex flex-wrap gap-2">
@@ -133,7 +133,7 @@ function ShotSettings() {
         <div className="flex items-center justify-between gap-2">
           <span className="text-xs text-soft">{shot.protect ? t.protectedArea : t.titleLogo}</span>
           {shot.protect ? (
-            <Button className="shrink-0" onClick={() => shotEdits.protect(shot, null)}>
+            <Button className="shrink-0" onClick={() => shotCommands.protect(shot, null)}>
               {t.stopProtecting}
             </Button>
           ) : (
@@ -146,7 +146,7 @@ function ShotSettings() {
         <TextAreas
           shot={shot}
           window={largestWindow(area, pane)}
-          onEdit={subjectEdits.editTrack}
+          onEdit={subjectCommands.editTrack}
           onSeek={(at) => player?.seek(at)}
         />
         <ActiveArea
@@ -154,9 +154,9 @@ function ShotSettings() {
           shots={shots}
           picture={film.picture}
           onDraw={() => setDrawing("active")}
-          onChange={(some, active) => shotEdits.change(some, { active })}
+          onChange={(some, active) => shotCommands.change(some, { active })}
         />
-        {differs && <Button onClick={() => shotEdits.setFraming(shots, { zoom })}>{t.zoomInAllShots}</Button>}
+        {differs && <Button onClick={() => shotCommands.setFraming(shots, { zoom })}>{t.zoomInAllShots}</Button>}
       </section>
       <WindowHere shot={shot} />
       {before && (
@@ -166,8 +166,8 @@ function ShotSettings() {
           source={source}
           picture={film.picture}
           clock={film.clock}
-          onMove={(start) => shotEdits.moveCut(shot, start)}
-          onCarry={(carry) => shotEdits.change([shot], { carry })}
+          onMove={(start) => shotCommands.moveCut(shot, start)}
+          onCarry={(carry) => shotCommands.change([shot], { carry })}
         />
       )}
     </div>
@@ -181,12 +181,12 @@ const OWN_TEXT: Record<OwnSetting, string> = {
 
 /** Whether the version overrides the film's subject or protected area in a shot. */
 function OwnAnswer({ shot, setting }: { shot: DeskShot; setting: OwnSetting }) {
-  const { state, version, shotEdits } = useDesk("state", "version", "shotEdits");
+  const { state, version, shotCommands } = useDesk("state", "version", "shotCommands");
   const own = shot.own[setting];
   if (state.versions.length < 2 && !own) return null;
   return (
     <label className="flex items-center gap-2 text-xs">
-      <TickBox checked={own} onChange={(checked) => shotEdits.setOwn(shot, setting, checked)} />
+      <TickBox checked={own} onChange={(checked) => shotCommands.setOwn(shot, setting, checked)} />
       <Hint text={t.ownSettingHint}>
         <span className={own ? "text-ink" : "text-soft"}>{t.in(OWN_TEXT[setting], version.name)}</span>
       </Hint>

@@ -36,9 +36,9 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
     free,
     version,
     kept,
-    keyEdits,
-    shotEdits,
-    trimEdits,
+    keyCommands,
+    shotCommands,
+    rangeCommands,
     reshape,
     pictureLook,
     facts,
@@ -46,7 +46,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
     aspect,
     state,
     panel,
-    captionEdits,
+    captionCommands,
     speech,
   } = useDesk(
     "film",
@@ -55,9 +55,9 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
     "free",
     "version",
     "kept",
-    "keyEdits",
-    "shotEdits",
-    "trimEdits",
+    "keyCommands",
+    "shotCommands",
+    "rangeCommands",
     "reshape",
     "pictureLook",
     "facts",
@@ -65,12 +65,12 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
     "aspect",
     "state",
     "panel",
-    "captionEdits",
+    "captionCommands",
     "speech",
   );
   const { frames } = film;
   const { audio } = facts;
-  const { place, preview } = keyEdits;
+  const { place, preview } = keyCommands;
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const room = useSize(element);
   const [pxPerFrame, setPxPerFrame] = useState(ZOOM.initial);
@@ -86,7 +86,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   useHotkeys(keys["lane-all"], () => zoom(0), { preventDefault: true });
   const waveform = useWaveform(film.id, audio);
   const moveOneSwitch = (shot: DeskShot, index: number, frame: number) => {
-    if (shot.framed) shotEdits.follow([shot], moveSwitch(asSwitches(shot.framed.spans), index, frame, shot));
+    if (shot.framed) shotCommands.follow([shot], moveSwitch(asSwitches(shot.framed.spans), index, frame, shot));
   };
   const giveUp = () => preview(0, null);
 
@@ -99,14 +99,14 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   const width = picture.width * scale;
   const height = picture.height * scale;
   const left = GUTTER + (roomWidth - width) / 2;
-  const { chosen, choose, dragged, preview: previewCaptions, put } = captionEdits;
+  const { selected, select, dragged, preview: previewCaptions, put } = captionCommands;
   const captions =
     panel === "captions" && state.captions.length > 0
       ? {
           captions: state.captions,
-          chosen,
+          selected,
           speech,
-          choose,
+          select,
           dragged,
           put,
           preview: previewCaptions,
@@ -123,12 +123,12 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
     frames: film.frames,
     kept,
     trim: version.trim,
-    range: trimEdits.marked,
-    onRange: trimEdits.markRange,
+    range: rangeCommands.marked,
+    onRange: rangeCommands.markRange,
     waveform,
     selectedKeys,
     aspect,
-    onEase: keyEdits.ease,
+    onEase: keyCommands.ease,
     onPlace: place,
     onPreview: preview,
     onGiveUp: giveUp,

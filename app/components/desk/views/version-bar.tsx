@@ -16,12 +16,12 @@ const t = deskTexts.versionBar;
 
 /** The film's versions, each with its aspect ratio; the current one can be changed, duplicated and deleted. */
 export function VersionBar() {
-  const { film, state, version: active, versionEdits } = useDesk("film", "state", "version", "versionEdits");
+  const { film, state, version: active, versionCommands } = useDesk("film", "state", "version", "versionCommands");
   const { versions } = state;
   const [edited, setEdited] = useState<Version | "new" | null>(null);
   const done = ({ width, height, name, ...more }: VersionDraft) => {
-    if (edited === "new") versionEdits.add({ width, height, name }, more);
-    else if (edited) versionEdits.change(edited.id, { width, height, name, ...more });
+    if (edited === "new") versionCommands.add({ width, height, name }, more);
+    else if (edited) versionCommands.change(edited.id, { width, height, name, ...more });
   };
   return (
     <nav aria-label={t.versions} className="flex min-w-0 items-center gap-1 overflow-x-auto">
@@ -47,8 +47,8 @@ export function VersionBar() {
               version={version}
               isOnly={versions.length === 1}
               onSettings={() => setEdited(version)}
-              onDuplicate={() => versionEdits.duplicate(version)}
-              onRemove={() => versionEdits.remove(version)}
+              onDuplicate={() => versionCommands.duplicate(version)}
+              onRemove={() => versionCommands.remove(version)}
             />
           )}
         </div>

@@ -150,7 +150,7 @@ export function planFollowing(problem: FollowProblem): FollowPlan {
       const asked = tracks.find(({ id }) => id === rule.trackId);
       if (!asked) return fallBack(problem, t.selectedIsGone);
       const ranked = rankTracks([asked], shot, problem.picture)[0]!;
-      return planFor(problem, ranked, asked.kind === "mark" ? t.markedByYou : t.chosenByYou);
+      return planFor(problem, ranked, asked.kind === "mark" ? t.markedByYou : t.setByYou);
     }
     case "switches":
       return asSet(rule.switches, problem);

@@ -33,7 +33,7 @@ const AS_IT_IS = "as it is";
 
 /** Captions from a file, or a text that is timed by the voice. */
 export function BringInCaptions({ onClose }: { onClose: () => void }) {
-  const { film, state, captionEdits } = useDesk("film", "state", "captionEdits");
+  const { film, state, captionCommands } = useDesk("film", "state", "captionCommands");
   const [read, setRead] = useState<Read | null>(null);
   const [isReading, setIsReading] = useState(false);
   const [pasted, setPasted] = useState("");
@@ -91,7 +91,7 @@ export function BringInCaptions({ onClose }: { onClose: () => void }) {
               key={read.name}
               read={read}
               onUse={(captions) => {
-                captionEdits.bringIn(captions, isInstead);
+                captionCommands.bringIn(captions, isInstead);
                 done();
               }}
             />
@@ -113,8 +113,8 @@ export function BringInCaptions({ onClose }: { onClose: () => void }) {
             className="self-end"
             disabled={pasted.trim() === ""}
             onClick={() => {
-              const { lines } = captionEdits.rules;
-              captionEdits.timeTexts(cutIntoCaptions(pasted, captionEdits.lineLength, lines), isInstead);
+              const { lines } = captionCommands.rules;
+              captionCommands.timeTexts(cutIntoCaptions(pasted, captionCommands.lineLength, lines), isInstead);
               done();
             }}
           >

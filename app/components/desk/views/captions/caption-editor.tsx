@@ -15,14 +15,14 @@ const t = captionsTexts.captionEditor;
 
 /** A caption's text, times, speaker, and place in the version. */
 export function CaptionEditor({ caption }: { caption: Caption }) {
-  const { film, state, version, captionEdits, captionPlaces } = useDesk(
+  const { film, state, version, captionCommands, captionPlaces } = useDesk(
     "film",
     "state",
     "version",
-    "captionEdits",
+    "captionCommands",
     "captionPlaces",
   );
-  const { put, remove, split, merge, mend, lineLength, set } = captionEdits;
+  const { put, remove, split, merge, mend, lineLength, set } = captionCommands;
   const { captions } = state;
   const { rules, places } = version.captions;
   const text = useRef<HTMLTextAreaElement>(null);
@@ -32,7 +32,7 @@ export function CaptionEditor({ caption }: { caption: Caption }) {
   const isPlaced = places[caption.id] !== undefined;
   const { [caption.id]: own, ...others } = places;
   return (
-    <section aria-label={t.chosenCaption} className="flex flex-col gap-2 rounded-md border border-line p-2">
+    <section aria-label={t.selectedCaption} className="flex flex-col gap-2 rounded-md border border-line p-2">
       <Words caption={caption} inputRef={text} />
       <div className="flex items-center gap-1 text-xs">
         <TimecodeField
@@ -120,8 +120,8 @@ interface WordsProps {
 
 /** The caption's text: previewed as it is typed, and stored when the field is left or the next caption is selected. */
 function Words({ caption, inputRef }: WordsProps) {
-  const { state, player, captionEdits } = useDesk("state", "player", "captionEdits");
-  const { put, preview, split, choose } = captionEdits;
+  const { state, player, captionCommands } = useDesk("state", "player", "captionCommands");
+  const { put, preview, split, select } = captionCommands;
   const [typed, setTyped] = useState<{ text: string; before: string } | null>(null);
   const commit = (): Caption => {
     if (!typed) return caption;
@@ -146,7 +146,7 @@ function Words({ caption, inputRef }: WordsProps) {
     if (event.ctrlKey || event.metaKey) return split(now, letter);
     const next = state.captions[state.captions.findIndex(({ id }) => id === caption.id) + 1];
     if (!next) return;
-    choose(next.id);
+    select(next.id);
     if (player && !player.getPlaying()) player.seek(next.start);
   };
   return (

@@ -20,9 +20,9 @@ const MOST_HEIGHT = 4 * ROW_HEIGHT;
 
 /** The film's captions with times and pace; the one at the playhead is highlighted. */
 export function CaptionList({ faulty }: { faulty: readonly Caption[] }) {
-  const { film, state, player, captionEdits } = useDesk("film", "state", "player", "captionEdits");
+  const { film, state, player, captionCommands } = useDesk("film", "state", "player", "captionCommands");
   const { captions } = state;
-  const { chosen, choose, remove } = captionEdits;
+  const { selected, select, remove } = captionCommands;
   const frame = useFrame(player);
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
@@ -33,22 +33,22 @@ export function CaptionList({ faulty }: { faulty: readonly Caption[] }) {
     overscan: 4,
   });
   const here = captions.findIndex((caption) => inRange(frame, caption));
-  const chosenIndex = chosen ? captions.indexOf(chosen) : -1;
-  const followed = here >= 0 ? here : chosenIndex;
+  const selectedIndex = selected ? captions.indexOf(selected) : -1;
+  const followed = here >= 0 ? here : selectedIndex;
   useEffect(() => {
     if (followed >= 0) rows.scrollToIndex(followed, { align: "auto" });
   }, [followed, rows]);
   const open = (caption: Caption | undefined) => {
     if (!caption) return;
-    choose(caption.id);
+    select(caption.id);
     player?.pause();
     player?.seek(caption.start);
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-    if (step) open(captions[clamped(chosenIndex + step, 0, captions.length - 1)]);
-    else if (event.key === "Delete" && chosen) remove([chosen.id]);
-    else if (event.key === "Escape") choose(null);
+    if (step) open(captions[clamped(selectedIndex + step, 0, captions.length - 1)]);
+    else if (event.key === "Delete" && selected) remove([selected.id]);
+    else if (event.key === "Escape") select(null);
     else return;
     event.preventDefault();
     event.stopPropagation();
@@ -64,7 +64,7 @@ export function CaptionList({ faulty }: { faulty: readonly Caption[] }) {
         ref={scroller}
         role="listbox"
         aria-label={t.captions}
-        aria-activedescendant={chosen ? `caption-${chosen.id}` : undefined}
+        aria-activedescendant={selected ? `caption-${selected.id}` : undefined}
         tabIndex={0}
         onKeyDown={onKeyDown}
         style={{ height: Math.min(MOST_HEIGHT, rows.getTotalSize() + 2) }}
@@ -78,14 +78,14 @@ export function CaptionList({ faulty }: { faulty: readonly Caption[] }) {
                 key={caption.id}
                 id={`caption-${caption.id}`}
                 role="option"
-                aria-selected={caption === chosen}
+                aria-selected={caption === selected}
                 aria-setsize={captions.length}
                 aria-posinset={item.index + 1}
                 onClick={() => open(caption)}
                 style={{ top: item.start, height: ROW_HEIGHT }}
                 className={clsx(
                   "absolute inset-x-0 flex flex-col justify-center border-b border-line px-2",
-                  caption === chosen ? "bg-accent/15" : "hover:bg-well",
+                  caption === selected ? "bg-accent/15" : "hover:bg-well",
                   item.index === here && "border-l-2 border-l-accent",
                 )}
               >

@@ -15,9 +15,9 @@ const FIRST_HIGHLIGHT = "#ffd166";
 
 /** Style and place of the captions in the version. */
 export function CaptionsLook() {
-  const { version, captionEdits } = useDesk("version", "captionEdits");
+  const { version, captionCommands } = useDesk("version", "captionCommands");
   const { captions } = version;
-  const { set } = captionEdits;
+  const { set } = captionCommands;
   return (
     <Fold title={t.look}>
       <div className="flex items-center justify-between gap-2">

@@ -12,13 +12,13 @@ const WAYS = [
 
 /** How captions are delivered with the version. */
 export function CaptionsOut() {
-  const { version, captionEdits } = useDesk("version", "captionEdits");
+  const { version, captionCommands } = useDesk("version", "captionCommands");
   return (
     <fieldset className="flex flex-col gap-1.5">
       <legend className="pb-1 text-xs text-soft">{t.inExports}</legend>
       {WAYS.map(({ way, text }) => (
         <label key={way} className="flex items-center gap-2 text-sm">
-          <TickBox checked={version.captions[way]} onChange={(isOn) => captionEdits.set({ [way]: isOn })} />
+          <TickBox checked={version.captions[way]} onChange={(isOn) => captionCommands.set({ [way]: isOn })} />
           {text}
         </label>
       ))}

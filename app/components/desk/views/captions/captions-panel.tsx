@@ -22,22 +22,22 @@ type Open = "bring-in" | "replace" | "shift" | null;
 
 /** The film's captions: imported, typed, timed, and how the version shows them. */
 export function CaptionsPanel() {
-  const { film, state, version, captionEdits } = useDesk("film", "state", "version", "captionEdits");
+  const { film, state, version, captionCommands } = useDesk("film", "state", "version", "captionCommands");
   const keysOf = useShortcutText();
   const [open, setOpen] = useState<Open>(null);
   const { captions } = state;
-  const { chosen, lineLength } = captionEdits;
+  const { selected, lineLength } = captionCommands;
   const faulty = captions.filter(
     (caption, i) => captionFaults(caption, captions[i + 1], version.captions.rules, lineLength, film.rate).length > 0,
   );
-  const fromHere = chosen ? captions.slice(captions.indexOf(chosen)) : captions;
+  const fromHere = selected ? captions.slice(captions.indexOf(selected)) : captions;
   return (
     <section aria-label={t.captions} className="flex flex-col gap-4">
       <div className="flex items-center gap-2">
         <Button className="grow" onClick={() => setOpen("bring-in")}>
           <Upload className="size-3.5" aria-hidden /> {t.importOrPaste}
         </Button>
-        <IconButton label={t.add} shortcut={keysOf("caption-add")} onClick={captionEdits.add}>
+        <IconButton label={t.add} shortcut={keysOf("caption-add")} onClick={captionCommands.add}>
           <Plus className="size-4" aria-hidden />
         </IconButton>
         {captions.length > 0 && (
@@ -50,20 +50,20 @@ export function CaptionsPanel() {
             }
           >
             <MenuHeading>{t.timeByVoice}</MenuHeading>
-            <MenuItem onSelect={() => captionEdits.time(captions)}>{t.all}</MenuItem>
-            <MenuItem disabled={!chosen} onSelect={() => captionEdits.time(fromHere)}>
-              {t.fromChosen}
+            <MenuItem onSelect={() => captionCommands.time(captions)}>{t.all}</MenuItem>
+            <MenuItem disabled={!selected} onSelect={() => captionCommands.time(fromHere)}>
+              {t.fromSelected}
             </MenuItem>
-            <MenuItem disabled={!chosen} onSelect={() => chosen && captionEdits.time([chosen])}>
-              {t.chosenOnly}
+            <MenuItem disabled={!selected} onSelect={() => selected && captionCommands.time([selected])}>
+              {t.selectedOnly}
             </MenuItem>
             <MenuHeading>{t.change}</MenuHeading>
             <MenuItem onSelect={() => setOpen("replace")}>{t.findAndReplace}</MenuItem>
             <MenuItem onSelect={() => setOpen("shift")}>{t.shift}</MenuItem>
-            <MenuItem disabled={faulty.length === 0} onSelect={() => captionEdits.mend(faulty)}>
+            <MenuItem disabled={faulty.length === 0} onSelect={() => captionCommands.mend(faulty)}>
               {t.fixAll(faulty.length)}
             </MenuItem>
-            <MenuItem onSelect={() => captionEdits.remove(captions.map(({ id }) => id))}>{t.deleteAll}</MenuItem>
+            <MenuItem onSelect={() => captionCommands.remove(captions.map(({ id }) => id))}>{t.deleteAll}</MenuItem>
             <MenuHeading>{t.save}</MenuHeading>
             {(["srt", "vtt"] as const).map((format) => (
               <MenuItem key={format} asChild>
@@ -83,7 +83,7 @@ export function CaptionsPanel() {
       ) : (
         <>
           <CaptionList faulty={faulty} />
-          {chosen && <CaptionEditor key={chosen.id} caption={chosen} />}
+          {selected && <CaptionEditor key={selected.id} caption={selected} />}
         </>
       )}
       <CaptionsOut />

@@ -18,9 +18,9 @@ const NUMBERS = [
 
 /** The rules of legibility; captions that break one are marked. */
 export function CaptionsRules() {
-  const { version, captionEdits } = useDesk("version", "captionEdits");
+  const { version, captionCommands } = useDesk("version", "captionCommands");
   const { rules } = version.captions;
-  const set = (change: Partial<CaptionRules>) => captionEdits.set({ rules: { ...rules, ...change } });
+  const set = (change: Partial<CaptionRules>) => captionCommands.set({ rules: { ...rules, ...change } });
   return (
     <Fold title={t.rules}>
       <div className="grid grid-cols-2 gap-2">
@@ -39,9 +39,9 @@ export function CaptionsRules() {
       <label className="flex items-center gap-2 text-xs">
         <TickBox
           checked={rules.lineLength === null}
-          onChange={(isOn) => set({ lineLength: isOn ? null : captionEdits.lineLength })}
+          onChange={(isOn) => set({ lineLength: isOn ? null : captionCommands.lineLength })}
         />
-        {t.lineByWidth(captionEdits.lineLength)}
+        {t.lineByWidth(captionCommands.lineLength)}
       </label>
       {rules.lineLength !== null && (
         <NumberField

@@ -9,14 +9,14 @@ const t = captionsTexts.replaceInCaptions;
 
 /** Finds and replaces text in all captions. */
 export function ReplaceInCaptions({ onClose }: { onClose: () => void }) {
-  const { state, player, captionEdits } = useDesk("state", "player", "captionEdits");
+  const { state, player, captionCommands } = useDesk("state", "player", "captionCommands");
   const [wanted, setWanted] = useState("");
   const [by, setBy] = useState("");
   const found = captionsWith(state.captions, wanted);
   const next = () => {
-    const after = found.find(({ start }) => start > (captionEdits.chosen?.start ?? -1)) ?? found[0];
+    const after = found.find(({ start }) => start > (captionCommands.selected?.start ?? -1)) ?? found[0];
     if (!after) return;
-    captionEdits.choose(after.id);
+    captionCommands.select(after.id);
     player?.seek(after.start);
   };
   const field = "min-w-0 grow rounded-md border border-line bg-raised px-2 py-1 text-sm";
@@ -52,7 +52,7 @@ export function ReplaceInCaptions({ onClose }: { onClose: () => void }) {
         <Button
           className="!px-2 !py-1 text-xs"
           disabled={found.length === 0}
-          onClick={() => captionEdits.replace(wanted, by)}
+          onClick={() => captionCommands.replace(wanted, by)}
         >
           {t.replaceAll}
         </Button>

@@ -18,7 +18,7 @@ interface ShiftCaptionsProps {
 
 /** Shifts all captions in time, or those from the selected one on. */
 export function ShiftCaptions({ captions, fromHere, onClose }: ShiftCaptionsProps) {
-  const { film, captionEdits } = useDesk("film", "captionEdits");
+  const { film, captionCommands } = useDesk("film", "captionCommands");
   const [seconds, setSeconds] = useState(0);
   const by = Math.round(seconds * framesPerSecond(film.rate));
   return (
@@ -43,16 +43,16 @@ export function ShiftCaptions({ captions, fromHere, onClose }: ShiftCaptionsProp
         <Button
           className="grow !px-2 !py-1 text-xs"
           disabled={by === 0}
-          onClick={() => captionEdits.shift(captions, by)}
+          onClick={() => captionCommands.shift(captions, by)}
         >
           {t.all}
         </Button>
         <Button
           className="grow !px-2 !py-1 text-xs"
           disabled={by === 0 || fromHere.length === captions.length}
-          onClick={() => captionEdits.shift(fromHere, by)}
+          onClick={() => captionCommands.shift(fromHere, by)}
         >
-          {t.fromChosen}
+          {t.fromSelected}
         </Button>
       </div>
     </section>

@@ -96,9 +96,9 @@ interface PickDialogProps {
 }
 
 function PickDialog({ films, replaced, onPick, onClose }: PickDialogProps) {
-  const [chosen, setChosen] = useState<string[]>([]);
+  const [selected, setSelected] = useState<string[]>([]);
   const pick = () => {
-    onPick(chosen.flatMap((id) => films.find((film) => film.id === id) ?? []));
+    onPick(selected.flatMap((id) => films.find((film) => film.id === id) ?? []));
     onClose();
   };
   return (
@@ -109,11 +109,11 @@ function PickDialog({ films, replaced, onPick, onClose }: PickDialogProps) {
         layout="flex flex-col gap-4"
       >
         <p className="text-sm text-soft">{replaced ? t.replaceHint : t.selectFilms}</p>
-        <FilmPicker films={films} chosen={chosen} single={replaced !== null} onChange={setChosen} />
+        <FilmPicker films={films} selected={selected} single={replaced !== null} onChange={setSelected} />
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>{t.cancel}</Button>
-          <Button variant="accent" disabled={chosen.length === 0} onClick={pick}>
-            {replaced ? t.replace : t.addCount(chosen.length)}
+          <Button variant="accent" disabled={selected.length === 0} onClick={pick}>
+            {replaced ? t.replace : t.addCount(selected.length)}
           </Button>
         </div>
       </DialogPanel>

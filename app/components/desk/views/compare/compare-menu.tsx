@@ -14,8 +14,8 @@ import { compareTexts } from "~/texts/compare";
 const t = compareTexts.compareMenu;
 
 /** Adds an item to the selection or removes it; the newest stay where there are too many. */
-const toggled = <T,>(chosen: readonly T[], one: T): T[] =>
-  chosen.includes(one) ? chosen.filter((other) => other !== one) : [...chosen, one].slice(-MOST_BESIDE);
+const toggled = <T,>(selected: readonly T[], one: T): T[] =>
+  selected.includes(one) ? selected.filter((other) => other !== one) : [...selected, one].slice(-MOST_BESIDE);
 
 /** Selects what the version is compared with. */
 export function CompareMenu() {
@@ -33,7 +33,7 @@ export function CompareMenu() {
     const next = toggled(movements, movement);
     setComparison(next.length > 0 ? { kind: "movements", movements: next } : null);
   };
-  const chooseVersion = (id: string) => {
+  const selectVersion = (id: string) => {
     const next = toggled(versionIds, id);
     setComparison(next.length > 0 ? { kind: "versions", versionIds: next } : null);
   };
@@ -61,7 +61,7 @@ export function CompareMenu() {
       ))}
       {others.length > 0 && <MenuHeading>{t.otherVersions}</MenuHeading>}
       {others.map(({ id, name }) => (
-        <MenuTick key={id} isOn={versionIds.includes(id)} onToggle={() => chooseVersion(id)}>
+        <MenuTick key={id} isOn={versionIds.includes(id)} onToggle={() => selectVersion(id)}>
           {name}
         </MenuTick>
       ))}

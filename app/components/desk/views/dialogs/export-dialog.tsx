@@ -64,12 +64,12 @@ function ExportForm() {
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set([here.id]));
   const pattern = useStoredText(PATTERN_KEY) ?? USUAL_PATTERN;
   const [replaces, setReplaces] = useState(false);
-  const chosen = versions.filter((version) => ticked.has(version.id) && isReady(version));
-  const [first = here] = chosen;
+  const selected = versions.filter((version) => ticked.has(version.id) && isReady(version));
+  const [first = here] = selected;
   const example = nameBy(pattern, namePartsOf(film.name, first, 1));
   const start = () =>
     void fetcher.submit(
-      { intent: "export", versionIds: chosen.map(({ id }) => id).join(","), pattern, replaces: String(replaces) },
+      { intent: "export", versionIds: selected.map(({ id }) => id).join(","), pattern, replaces: String(replaces) },
       { method: "post" },
     );
   return (
@@ -98,14 +98,14 @@ function ExportForm() {
             className="w-full rounded-md border border-line bg-raised px-2 py-1 text-sm"
           />
         </label>
-        <Button variant="accent" disabled={chosen.length === 0 || fetcher.state !== "idle"} onClick={start}>
-          {chosen.length === 1 ? t.exportVersion(chosen[0]!.name) : t.exportCount(chosen.length)}
+        <Button variant="accent" disabled={selected.length === 0 || fetcher.state !== "idle"} onClick={start}>
+          {selected.length === 1 ? t.exportVersion(selected[0]!.name) : t.exportCount(selected.length)}
         </Button>
       </div>
       <div className="-mt-3 flex flex-wrap items-center gap-x-4 gap-y-1 text-xs text-soft">
         <span>{t.nameHint}</span>
         <span>{t.example(`${example}${outputFormat(first.output.format).extension}`)}</span>
-        {chosen.some(({ output }) => output.folder !== null) && (
+        {selected.some(({ output }) => output.folder !== null) && (
           <label className="flex items-center gap-1.5 text-ink">
             <TickBox checked={replaces} onChange={setReplaces} />
             {t.replaces}
@@ -128,10 +128,10 @@ function VersionRow({ version, isReady, isTicked, onTick }: VersionRowProps) {
     film,
     state,
     out,
-    versionEdits,
+    versionCommands,
     version: here,
     player,
-  } = useDesk("film", "state", "out", "versionEdits", "version", "player");
+  } = useDesk("film", "state", "out", "versionCommands", "version", "player");
   const addressOf = useSharpAddress();
   const { output } = version;
   return (
@@ -165,7 +165,7 @@ function VersionRow({ version, isReady, isTicked, onTick }: VersionRowProps) {
             output={output}
             film={film}
             places={out}
-            onChange={(change) => versionEdits.change(version.id, { output: { ...output, ...change } })}
+            onChange={(change) => versionCommands.change(version.id, { output: { ...output, ...change } })}
           />
         </Fold>
       </div>

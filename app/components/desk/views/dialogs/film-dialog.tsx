@@ -81,7 +81,7 @@ function Facts({ film, facts }: { film: DeskFilm; facts: FilmFacts }) {
 
 function SoundChoice({ filmId, facts }: { filmId: string; facts: FilmFacts }) {
   const { submit, state } = useFetcher();
-  const choose = (index: string) =>
+  const select = (index: string) =>
     void submit({ intent: "sound", index }, { method: "post", action: `/films/${filmId}` });
   return (
     <section aria-label={t.audioTrack} className="border-t border-line pt-4">
@@ -95,7 +95,7 @@ function SoundChoice({ filmId, facts }: { filmId: string; facts: FilmFacts }) {
             value: String(sound.index),
             text: `${sound.index + 1} · ${describeSound(sound)}`,
           }))}
-          onChange={choose}
+          onChange={select}
         />
       </div>
       <p className="mt-1 text-xs text-soft">{t.audioHint}</p>

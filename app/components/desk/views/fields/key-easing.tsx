@@ -31,7 +31,7 @@ const FIRST_CURVE = curveOf([0.5, 0, 0.15, 1]);
 /** Easing from a hand key to the next. */
 export function KeyEasing({ easing, onChange }: KeyEasingProps) {
   const curve = isCurve(easing) ? easing : null;
-  const choose = (value: string) =>
+  const select = (value: string) =>
     onChange(value === CURVE ? FIRST_CURVE : (EASINGS.find((named) => named === value) ?? null));
   return (
     <div className="mt-2">
@@ -42,7 +42,7 @@ export function KeyEasing({ easing, onChange }: KeyEasingProps) {
           placeholder=""
           items={ITEMS}
           value={curve ? CURVE : (easing ?? SOLVER)}
-          onChange={choose}
+          onChange={select}
         />
       </div>
       {curve && (

@@ -26,7 +26,7 @@ export function LimitField({ limitSeconds, onChange }: LimitFieldProps) {
   const stored = limitSeconds === null ? "none" : String(limitSeconds);
   const isUsual = USUAL_LIMITS.some(({ value }) => value === stored);
   const [types, setTypes] = useState(!isUsual);
-  const choose = (value: string) => {
+  const select = (value: string) => {
     setTypes(value === "other");
     if (value !== "other") onChange(value === "none" ? null : Number(value));
   };
@@ -42,7 +42,7 @@ export function LimitField({ limitSeconds, onChange }: LimitFieldProps) {
           placeholder=""
           items={USUAL_LIMITS}
           value={types || !isUsual ? "other" : stored}
-          onChange={choose}
+          onChange={select}
         />
       </div>
       {(types || !isUsual) && (

@@ -10,7 +10,7 @@ const t = inspectorTexts.absenceFixes;
 
 /** Remedies for a range in which a person is missing who must be in it. */
 export function AbsenceFixes({ shot, flag }: { shot: DeskShot; flag: Flag }) {
-  const { shotEdits, trimEdits } = useDesk("shotEdits", "trimEdits");
+  const { shotCommands, rangeCommands } = useDesk("shotCommands", "rangeCommands");
   const { range, who } = flag;
   const middle = Math.floor((range.start + range.end) / 2);
   const next = shot.cast.find(({ track }) => track.who !== who && boxAt(track, middle));
@@ -21,18 +21,20 @@ export function AbsenceFixes({ shot, flag }: { shot: DeskShot; flag: Flag }) {
       {next && framed && (
         <Button
           onClick={() =>
-            shotEdits.follow([shot], followBetween(asSwitches(framed.spans), range, [next.track.id], shot))
+            shotCommands.follow([shot], followBetween(asSwitches(framed.spans), range, [next.track.id], shot))
           }
         >
           {t.follow(next.name ?? next.letter)}
         </Button>
       )}
-      <Button onClick={() => (isAll ? shotEdits.change([shot], { excluded: true }) : trimEdits.leaveOut([range]))}>
+      <Button
+        onClick={() => (isAll ? shotCommands.change([shot], { excluded: true }) : rangeCommands.leaveOut([range]))}
+      >
         {isAll ? t.leaveOutTheShot : t.leaveOutRange}
       </Button>
       <Button
         onClick={() =>
-          shotEdits.setFraming([shot], { mustHave: shot.settings.mustHave.filter((other) => other !== who) })
+          shotCommands.setFraming([shot], { mustHave: shot.settings.mustHave.filter((other) => other !== who) })
         }
       >
         {t.notNeededHere}

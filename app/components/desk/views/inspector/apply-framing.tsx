@@ -22,13 +22,13 @@ function ruleElsewhere(rule: FollowRule, who: string | undefined): FollowRule | 
 
 /** Applies a shot's whole framing to other shots: movement, zoom, aim, rule, and layout. */
 export function ApplyFraming({ shot }: { shot: DeskShot }) {
-  const { shots, selection, state, version, edits, shotEdits } = useDesk(
+  const { shots, selection, state, version, edits, shotCommands } = useDesk(
     "shots",
     "selection",
     "state",
     "version",
     "edits",
-    "shotEdits",
+    "shotCommands",
   );
   const others = shots.filter(({ id }) => id !== shot.id);
   const selected = others.filter(({ id }) => selection.ids.has(id));
@@ -40,7 +40,7 @@ export function ApplyFraming({ shot }: { shot: DeskShot }) {
     const shotIds = to.map(({ id }) => id);
     const commands: SingleCommand[] = [
       { type: "set-framing", versionId: version.id, shotIds, change: shot.settings },
-      ...(rule ? shotEdits.following(to, rule) : []),
+      ...(rule ? shotCommands.following(to, rule) : []),
     ];
     edits.send({ type: "batch", commands });
     toast(t.appliedToShots(shot.number, to.length));

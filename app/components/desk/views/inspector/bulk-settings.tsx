@@ -15,7 +15,7 @@ const t = inspectorTexts.bulkSettings;
 
 /** Settings of several shots at once. */
 export function BulkSettings({ shots }: { shots: DeskShot[] }) {
-  const { film, version, selection, shotEdits } = useDesk("film", "version", "selection", "shotEdits");
+  const { film, version, selection, shotCommands } = useDesk("film", "version", "selection", "shotCommands");
   const [first] = shots;
   const rule = shots.every((shot) => sameRule(shot.follow, first!.follow)) ? first!.follow : null;
   const inRow = shots.every((shot, i) => i === 0 || shot.start === shots[i - 1]!.end);
@@ -33,18 +33,18 @@ export function BulkSettings({ shots }: { shots: DeskShot[] }) {
         settings={common}
         area={first!.active ?? film.picture}
         frame={version}
-        onChange={(change) => shotEdits.setFraming(shots, change)}
+        onChange={(change) => shotCommands.setFraming(shots, change)}
       />
-      <FramingControls settings={common} bears={bears} onChange={(change) => shotEdits.setFraming(shots, change)} />
+      <FramingControls settings={common} bears={bears} onChange={(change) => shotCommands.setFraming(shots, change)} />
       <div className="flex items-center justify-between gap-2">
         <span className="text-xs text-soft">{t.follow}</span>
-        <RuleSelect rule={rule} onChange={(chosen) => shotEdits.follow(shots, chosen)} />
+        <RuleSelect rule={rule} onChange={(selected) => shotCommands.follow(shots, selected)} />
       </div>
       <div className="flex flex-wrap gap-2">
-        <Button onClick={() => shotEdits.change(shots, { excluded: !excluded })}>
+        <Button onClick={() => shotCommands.change(shots, { excluded: !excluded })}>
           {excluded ? t.bringBack : t.leaveOut}
         </Button>
-        <Button onClick={() => shotEdits.join(shots)} disabled={!inRow}>
+        <Button onClick={() => shotCommands.join(shots)} disabled={!inRow}>
           {t.joinIntoOne}
         </Button>
         <Button variant="quiet" onClick={selection.clear}>

@@ -26,7 +26,7 @@ const NEAR = 0.02;
  * the picture then.
  */
 export function EyeLineOffer({ shot, area, pane }: EyeLineOfferProps) {
-  const { player, windowAt, shotEdits } = useDesk("player", "windowAt", "shotEdits");
+  const { player, windowAt, shotCommands } = useDesk("player", "windowAt", "shotCommands");
   const frame = useFrame(player);
   const followed = followedIn(shot);
   const eyes = followed ? eyesAt(followed.track, frame) : null;
@@ -45,7 +45,7 @@ export function EyeLineOffer({ shot, area, pane }: EyeLineOfferProps) {
       <Hint text={t.zoomHint}>
         <Button
           className="self-start"
-          onClick={() => shotEdits.setFraming([shot], { zoom: { kind: "fixed", factor } })}
+          onClick={() => shotCommands.setFraming([shot], { zoom: { kind: "fixed", factor } })}
         >
           {t.zoomTo(factor, enlarged)}
         </Button>

@@ -20,7 +20,7 @@ interface FramingControlsProps {
   /** The settings; of several shots, those they share. */
   settings: Partial<FramingSettings>;
   /** How the window moves and why, where that was decided automatically. */
-  chosen?: string | null;
+  reason?: string | null;
   /** Strongest zoom that stays within a scale. */
   bears: (largestScale: number) => number;
   onChange: (change: FramingChange) => void;
@@ -41,13 +41,13 @@ const FIRST_ZOOM: Record<string, Zoom> = {
 const kindOf = (zoom: Zoom): string => (zoom.kind === "free" ? "free" : zoom.factor === 1 ? "full" : "fixed");
 
 /** Movement, calmness and zoom of the window in a shot. */
-export function FramingControls({ settings, chosen, bears, onChange }: FramingControlsProps) {
+export function FramingControls({ settings, reason, bears, onChange }: FramingControlsProps) {
   const { movement, calm = USUAL_FRAMING.calm, zoom, headroom, largestScale } = settings;
   return (
     <section aria-label={t.movement} className="flex flex-col gap-2">
       <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
         <span>{t.movement}</span>
-        {chosen && <span aria-label={t.movementAndReason}>{chosen}</span>}
+        {reason && <span aria-label={t.movementAndReason}>{reason}</span>}
       </div>
       <MovementChoice movement={movement ?? null} onChange={(value) => onChange({ movement: value })} />
       <CalmSlider label={t.calmness} calm={calm} onChange={(value) => onChange({ calm: value })} />

@@ -48,7 +48,13 @@ export function ShapeFits({ shot }: { shot: DeskShot }) {
 }
 
 function Shapes({ shot }: { shot: DeskShot }) {
-  const { film, source, state, version, versionEdits } = useDesk("film", "source", "state", "version", "versionEdits");
+  const { film, source, state, version, versionCommands } = useDesk(
+    "film",
+    "source",
+    "state",
+    "version",
+    "versionCommands",
+  );
   const [fits, setFits] = useState<Fits | "failed" | null>(null);
   useEffect(() => {
     const gone = new AbortController();
@@ -86,7 +92,7 @@ function Shapes({ shot }: { shot: DeskShot }) {
                 {travel < 0.05 ? t.theWindowStays : t.windowMoves(travel)}
               </span>
             </span>
-            <Button disabled={isThere} onClick={() => versionEdits.add({ ...size, name }, {})}>
+            <Button disabled={isThere} onClick={() => versionCommands.add({ ...size, name }, {})}>
               {isThere ? t.added : t.add}
             </Button>
           </li>

@@ -33,11 +33,11 @@ function choicesFor({ cast }: DeskShot, now: readonly string[]): SelectItem[] {
 
 /** Where within a shot the window switches to another subject, why, and how. */
 export function SwitchControls({ shot }: { shot: DeskShot }) {
-  const { film, player, shotEdits } = useDesk("film", "player", "shotEdits");
+  const { film, player, shotCommands } = useDesk("film", "player", "shotCommands");
   const { framed, cast, settings } = shot;
   if (!framed || shot.pane > 0 || shot.panes.length > 1 || cast.length < 2) return null;
   const switches = asSwitches(framed.spans);
-  const set = shotEdits.follow;
+  const set = shotCommands.follow;
   const seek = (frame: number) => {
     player?.pause();
     player?.seek(frame);
@@ -90,7 +90,7 @@ export function SwitchControls({ shot }: { shot: DeskShot }) {
           ))}
         </ol>
       )}
-      <AttentionFields settings={settings} onChange={(change) => shotEdits.setFraming([shot], change)} />
+      <AttentionFields settings={settings} onChange={(change) => shotCommands.setFraming([shot], change)} />
     </section>
   );
 }

@@ -18,16 +18,16 @@ const t = inspectorTexts.windowHere;
 /** The window at this frame in numbers, and the commands on its key. */
 export function WindowHere({ shot }: { shot: DeskShot }) {
   const keysOf = useShortcutText();
-  const { film, player, version, windowAt, free, keyEdits } = useDesk(
+  const { film, player, version, windowAt, free, keyCommands } = useDesk(
     "film",
     "player",
     "version",
     "windowAt",
     "free",
-    "keyEdits",
+    "keyCommands",
   );
   const frame = useFrame(player);
-  const { place, preview, release, ease, copyToOthers } = keyEdits;
+  const { place, preview, release, ease, copyToOthers } = keyCommands;
   const largest = largestWindowHeight(shot.active ?? film.picture, windowAspect(shot, film.picture, version));
   const window = windowAt(frame);
   const hand = shot.handKeys.find((key) => key.frame === frame);

@@ -49,7 +49,7 @@ interface KeysTableProps {
 
 /** A shot's keyframes in figures, sortable by each column; hand keys can be ticked and changed. */
 export function KeysTable({ shot, selected, onSelect }: KeysTableProps) {
-  const { film, version, player, keyEdits } = useDesk("film", "version", "player", "keyEdits");
+  const { film, version, player, keyCommands } = useDesk("film", "version", "player", "keyCommands");
   const here = useFrame(player);
   const [sorting, setSorting] = useState<SortingState>([{ id: "frame", desc: false }]);
   const largest = largestWindowHeight(activeArea(shot, film.picture), windowAspect(shot, film.picture, version));
@@ -78,7 +78,7 @@ export function KeysTable({ shot, selected, onSelect }: KeysTableProps) {
   const tick = (frame: number, isTicked: boolean) =>
     onSelect(new Set(isTicked ? [...selected, frame] : [...selected].filter((other) => other !== frame)));
   const set = ({ frame, x, y, height }: Row, change: Partial<CropWindow>) =>
-    keyEdits.place(frame, { x, y, height, ...change });
+    keyCommands.place(frame, { x, y, height, ...change });
   return (
     <table className="w-full border-collapse text-xs">
       <thead>

@@ -25,7 +25,7 @@ export function LaneBand({ shot, geometry, drawn, theme }: LaneBandProps) {
         range={{ start: Math.max(shot.start, drawn.start), end: Math.min(shot.end, drawn.end) }}
         geometry={geometry}
         theme={theme}
-        isChosen={i === shot.pane}
+        isSelected={i === shot.pane}
       />
     );
   });
@@ -35,12 +35,12 @@ interface PaneBandProps extends Pick<LaneBandProps, "geometry" | "theme"> {
   sourceAt: (frame: number) => Box;
   range: { start: number; end: number };
   /** The other panes are outlines only. */
-  isChosen: boolean;
+  isSelected: boolean;
 }
 
-function PaneBand({ sourceAt, range, geometry, theme, isChosen }: PaneBandProps) {
+function PaneBand({ sourceAt, range, geometry, theme, isSelected }: PaneBandProps) {
   const { near, far, centre } = bandEdges(sourceAt, range, geometry);
-  if (!isChosen) {
+  if (!isSelected) {
     return [near, far].map((points, i) => (
       <Line key={i} points={points} stroke={theme.soft} strokeWidth={1} dash={[4, 3]} listening={false} />
     ));

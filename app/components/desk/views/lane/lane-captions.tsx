@@ -18,9 +18,9 @@ const SNAP_REACH = 7;
 const LEAST_LABELLED = 14;
 
 /** The film's captions in the lane, while they are edited. */
-export interface CaptionsInLane extends Pick<CaptionCommands, "choose" | "dragged" | "preview" | "put"> {
+export interface CaptionsInLane extends Pick<CaptionCommands, "select" | "dragged" | "preview" | "put"> {
   captions: readonly Caption[];
-  chosen: Caption | null;
+  selected: Caption | null;
   speech: readonly FrameRange[];
   onSeek: (frame: number) => void;
 }
@@ -36,7 +36,7 @@ interface LaneCaptionsProps extends AlongLane {
  * borders of speech, unless Ctrl is held.
  */
 export function LaneCaptions({ left, lane, axis, pxPerFrame, drawn, frames, theme }: LaneCaptionsProps) {
-  const { captions, chosen, speech, choose, dragged, preview, put, onSeek } = lane;
+  const { captions, selected, speech, select, dragged, preview, put, onSeek } = lane;
   const held = useRef<{ caption: Caption; grip: CaptionGrip; from: number; moved: Caption | null } | null>(null);
   const along = { axis, pxPerFrame };
   const place = (range: FrameRange, inset: number, width: number) => boxAlong(along, range, left + inset, width);
@@ -70,7 +70,7 @@ export function LaneCaptions({ left, lane, axis, pxPerFrame, drawn, frames, them
     held.current = null;
     if (!now) return;
     event.target.releaseCapture(event.evt.pointerId);
-    choose(now.caption.id);
+    select(now.caption.id);
     const { moved, caption } = now;
     if (!moved) return onSeek(caption.start);
     if (moved.start === caption.start && moved.end === caption.end) return preview(null);
@@ -86,15 +86,15 @@ export function LaneCaptions({ left, lane, axis, pxPerFrame, drawn, frames, them
       ))}
       {captions.filter(isReviewed).map((caption) => {
         const box = place(caption, 4, CAPTIONS - 12);
-        const isChosen = caption.id === chosen?.id;
+        const isSelected = caption.id === selected?.id;
         return (
           <Group key={caption.id}>
             <Rect
               {...box}
               cornerRadius={3}
-              fill={isChosen ? theme.wash : theme.panel}
-              stroke={isChosen ? theme.accent : theme.soft}
-              strokeWidth={isChosen ? 1.5 : 1}
+              fill={isSelected ? theme.wash : theme.panel}
+              stroke={isSelected ? theme.accent : theme.soft}
+              strokeWidth={isSelected ? 1.5 : 1}
               onPointerDown={(event) => onDown(caption, event)}
               onPointerMove={(event) => onMove(caption, event)}
               onPointerUp={onUp}

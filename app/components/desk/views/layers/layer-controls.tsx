@@ -31,14 +31,14 @@ const PLACES = [
 /** All settings of a layer. */
 export function LayerControls({ layer }: { layer: Layer }) {
   const { version } = useDesk("version");
-  const { put, copyToOthers } = useDesk("layerEdits").layerEdits;
+  const { put, copyToOthers } = useDesk("layerCommands").layerCommands;
   const { safeArea } = version;
   const ground = groundOf(version);
   // Without a safe area, nothing is known to be covered.
   const reachesOut =
     safeArea !== null && !boxContains(safeBox(safeArea, version), placeLayer(layer, ground, measuringPen()).box, 1);
   return (
-    <section aria-label={t.theChosenLayer} className="flex flex-col gap-3 border-t border-line pt-3">
+    <section aria-label={t.selectedLayer} className="flex flex-col gap-3 border-t border-line pt-3">
       {layer.kind === "text" && <TextControls layer={layer} onChange={put} />}
       {layer.kind === "shape" && (
         <ColourField label={t.colour} colour={layer.colour} onChange={(colour) => put({ ...layer, colour })} />

@@ -14,10 +14,10 @@ const iconOf = (layer: Layer) => (layer.kind === "picture" && layer.picture.movi
 /** The layers of a version, front to back. */
 export function LayerList({ layers }: { layers: readonly Layer[] }) {
   const { film, player, layerId, selectLayer } = useDesk("film", "player", "layerId", "selectLayer");
-  const { move, remove } = useDesk("layerEdits").layerEdits;
+  const { move, remove } = useDesk("layerCommands").layerCommands;
   const when = ({ range }: Layer) =>
     range ? t.to(timecodeAt(range.start, film.clock), timecodeAt(range.end, film.clock)) : t.theWholeFilm;
-  const choose = (layer: Layer) => {
+  const select = (layer: Layer) => {
     selectLayer(layer.id);
     const { range } = layer;
     const here = player?.getTarget() ?? 0;
@@ -46,7 +46,7 @@ export function LayerList({ layers }: { layers: readonly Layer[] }) {
                   <button
                     type="button"
                     aria-pressed={layer.id === layerId}
-                    onClick={() => choose(layer)}
+                    onClick={() => select(layer)}
                     className="flex min-w-0 grow items-center gap-2 px-1 py-1.5 text-left"
                   >
                     <Icon className="size-3.5 shrink-0 text-soft" aria-hidden />

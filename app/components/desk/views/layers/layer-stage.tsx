@@ -39,7 +39,7 @@ export default function LayerStage({ size }: { size: Size }) {
     "selectLayer",
   );
   const theme = useTheme();
-  const { layerEdits: edits } = useDesk("layerEdits");
+  const { layerCommands: edits } = useDesk("layerCommands");
   const frame = useFrame(player);
   const [held, setHeld] = useState<Held | null>(null);
   const [guides, setGuides] = useState<Guide[]>([]);
@@ -48,12 +48,12 @@ export default function LayerStage({ size }: { size: Size }) {
   const ground = groundOf(version);
   const scale = size.width / version.width;
   const layers = (shownAt(frame).layers?.at ?? []).map(({ layer }) => layer);
-  const chosen = layers.find(({ id }) => id === layerId);
+  const selected = layers.find(({ id }) => id === layerId);
 
   useEffect(() => {
-    const node = chosen && nodes.current.get(chosen.id);
+    const node = selected && nodes.current.get(selected.id);
     transformer.current?.nodes(node ? [node] : []);
-  }, [chosen, size.width]);
+  }, [selected, size.width]);
 
   const boxOf = (layer: Layer) => placeLayer(layer, ground, measuringPen()).box;
   /** The box of a node on the screen, in pixels of the frame. */
@@ -144,7 +144,7 @@ export default function LayerStage({ size }: { size: Size }) {
           rotateEnabled={false}
           flipEnabled={false}
           keepRatio
-          enabledAnchors={chosen ? ANCHORS[chosen.kind] : CORNERS}
+          enabledAnchors={selected ? ANCHORS[selected.kind] : CORNERS}
           anchorSize={8}
           anchorFill={theme?.panel ?? ""}
           anchorStroke={theme?.accent ?? ""}

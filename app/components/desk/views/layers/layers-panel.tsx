@@ -13,8 +13,8 @@ const t = layersTexts.layersPanel;
 /** Titles, pictures and shapes above the picture: added, ordered, and edited. */
 export function LayersPanel() {
   const { version, layerId } = useDesk("version", "layerId");
-  const { layerEdits: edits } = useDesk("layerEdits");
-  const chosen = version.layers.find(({ id }) => id === layerId);
+  const { layerCommands: edits } = useDesk("layerCommands");
+  const selected = version.layers.find(({ id }) => id === layerId);
   return (
     <section aria-label={t.layers} className="flex flex-col gap-4">
       <div className="grid grid-cols-2 gap-2">
@@ -34,7 +34,7 @@ export function LayersPanel() {
       ) : (
         <LayerList layers={version.layers} />
       )}
-      {chosen && <LayerControls key={chosen.id} layer={chosen} />}
+      {selected && <LayerControls key={selected.id} layer={selected} />}
       <SafeAreaControls />
     </section>
   );

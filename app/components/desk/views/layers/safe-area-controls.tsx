@@ -19,9 +19,9 @@ const MOST_PERCENT = 45;
 
 /** Margins covered by a platform's interface: layers stay inside them, and the result shows their outline. */
 export function SafeAreaControls() {
-  const { version, versionEdits } = useDesk("version", "versionEdits");
+  const { version, versionCommands } = useDesk("version", "versionCommands");
   const area = version.safeArea ?? USUAL_SAFE_AREA;
-  const put = (safeArea: SafeArea) => versionEdits.change(version.id, { safeArea });
+  const put = (safeArea: SafeArea) => versionCommands.change(version.id, { safeArea });
   const known = SAFE_AREAS.find((one) => isSame(one.area, area));
   return (
     <section aria-label={t.safeArea} className="flex flex-col gap-2 border-t border-line pt-3">

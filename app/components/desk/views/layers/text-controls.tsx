@@ -86,7 +86,7 @@ export function TextControls({ layer, onChange }: TextControlsProps) {
 
 /** The text: previewed as it is typed, and committed when the field is left. */
 function Words({ layer, onChange }: { layer: TextLayer; onChange: (text: string) => void }) {
-  const { preview } = useDesk("layerEdits").layerEdits;
+  const { preview } = useDesk("layerCommands").layerCommands;
   // While typing, the layer on the desk already is the preview.
   const [typed, setTyped] = useState<{ text: string; before: string } | null>(null);
   const isSome = (text: string) => text.trim() !== "";

@@ -50,14 +50,14 @@ interface CropWindowControlProps {
 
 /** The crop window on the picture: dragged, nudged with arrow keys, and drawn on the exact frame with its overlays. */
 export function CropWindowControl({ svg, children }: CropWindowControlProps) {
-  const { film, player, version, shots, windowAt, keyEdits, shotEdits, pictureLook } = useDesk(
+  const { film, player, version, shots, windowAt, keyCommands, shotCommands, pictureLook } = useDesk(
     "film",
     "player",
     "version",
     "shots",
     "windowAt",
-    "keyEdits",
-    "shotEdits",
+    "keyCommands",
+    "shotCommands",
     "pictureLook",
   );
   const { picture } = film;
@@ -128,12 +128,12 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
       aspect: aspectAt(frame),
     });
     setDragged(next);
-    keyEdits.preview(frame, next.window);
+    keyCommands.preview(frame, next.window);
   };
   const giveUp = () => {
     grip.current = null;
     setDragged(null);
-    keyEdits.preview(0, null);
+    keyCommands.preview(0, null);
   };
   /** The window covers people below it: a click on it selects them. */
   const followUnder = (event: PointerEvent) => {
@@ -146,8 +146,8 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
     });
     // Of several, the front one, which is the smallest.
     const area = ({ track }: CastMember) => boxArea(boxAt(track, frame)!);
-    const chosen = under?.sort((a, b) => area(a) - area(b))[0];
-    if (shot && chosen) shotEdits.follow([shot], { kind: "track", trackId: chosen.track.id });
+    const front = under?.sort((a, b) => area(a) - area(b))[0];
+    if (shot && front) shotCommands.follow([shot], { kind: "track", trackId: front.track.id });
   };
   const end = (event: PointerEvent) => {
     const from = grip.current?.from;
@@ -155,7 +155,7 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
     if (from && !dragged && pictureLook.subjects) followUnder(event);
     // A window that returned to its start has not moved and makes no key.
     if (!to || !from || !player || (to.x === from.x && to.y === from.y)) return giveUp();
-    keyEdits.place(player.getFrame(), to);
+    keyCommands.place(player.getFrame(), to);
     grip.current = null;
     setDragged(null);
   };
@@ -171,7 +171,7 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
     const from = windowAt(frame);
     const moved = { ...from, x: from.x + step * by[0], y: from.y + step * by[1] };
     const to = clampWindow(moved, areaAt(shots, frame, picture), aspectAt(frame));
-    if (to.x !== from.x || to.y !== from.y) keyEdits.place(frame, to);
+    if (to.x !== from.x || to.y !== from.y) keyCommands.place(frame, to);
   };
   return (
     <>

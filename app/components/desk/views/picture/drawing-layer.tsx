@@ -18,14 +18,14 @@ interface DrawingLayerProps {
 
 /** Draws a box around the thing to follow, the protected area, or the picture area; or takes a click. */
 export function DrawingLayer({ drawing, player }: DrawingLayerProps) {
-  const { film, version, shots, windowAt, keyEdits, shotEdits, subjectEdits, setDrawing } = useDesk(
+  const { film, version, shots, windowAt, keyCommands, shotCommands, subjectCommands, setDrawing } = useDesk(
     "film",
     "version",
     "shots",
     "windowAt",
-    "keyEdits",
-    "shotEdits",
-    "subjectEdits",
+    "keyCommands",
+    "shotCommands",
+    "subjectCommands",
     "setDrawing",
   );
   const centre = (place: Point) => {
@@ -33,7 +33,7 @@ export function DrawingLayer({ drawing, player }: DrawingLayerProps) {
     const frame = player.getFrame();
     const aspect = windowAspect(shotAt(shots, frame), film.picture, version);
     const { height } = windowAt(frame);
-    keyEdits.place(frame, clampWindow({ ...place, height }, areaAt(shots, frame, film.picture), aspect));
+    keyCommands.place(frame, clampWindow({ ...place, height }, areaAt(shots, frame, film.picture), aspect));
   };
   const setEyes = ({ y }: Point) => {
     setDrawing(null);
@@ -41,7 +41,7 @@ export function DrawingLayer({ drawing, player }: DrawingLayerProps) {
     const shot = shotAt(shots, frame);
     const { y: middle, height } = windowAt(frame);
     const percent = Math.round(100 * ((y - middle) / height + 0.5));
-    if (shot) shotEdits.setFraming([shot], { eyeLine: clamped(percent, EYE_LINE_RANGE.least, EYE_LINE_RANGE.most) });
+    if (shot) shotCommands.setFraming([shot], { eyeLine: clamped(percent, EYE_LINE_RANGE.least, EYE_LINE_RANGE.most) });
   };
   const drawn = (box: Box | null) => {
     setDrawing(null);
@@ -50,11 +50,11 @@ export function DrawingLayer({ drawing, player }: DrawingLayerProps) {
     if (!box || !shot) return;
     switch (drawing) {
       case "mark":
-        return subjectEdits.mark(frame, box);
+        return subjectCommands.mark(frame, box);
       case "protect":
-        return shotEdits.protect(shot, box);
+        return shotCommands.protect(shot, box);
       case "active":
-        return shotEdits.change([shot], { active: wholePixels(box) });
+        return shotCommands.change([shot], { active: wholePixels(box) });
       case "centre":
       case "eyes":
         return;

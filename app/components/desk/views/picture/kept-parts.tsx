@@ -12,7 +12,7 @@ const t = pictureTexts.keptParts;
 
 /** The letterbox in the shot on screen, which no window shows; the picture area can be resized. */
 export function Bars() {
-  const { film, player, shots, shotEdits } = useDesk("film", "player", "shots", "shotEdits");
+  const { film, player, shots, shotCommands } = useDesk("film", "player", "shots", "shotCommands");
   const { picture } = film;
   const shot = useShotHere(player, shots);
   if (!shot?.active) return null;
@@ -26,7 +26,7 @@ export function Bars() {
         className="stroke-white/70"
         dashes="1 3"
         onStart={() => player?.pause()}
-        onChange={(box) => shotEdits.change([shot], { active: wholePixels(box) })}
+        onChange={(box) => shotCommands.change([shot], { active: wholePixels(box) })}
       />
     </>
   );
@@ -44,7 +44,7 @@ const Shaded = ({ around: { x, y, width, height }, picture }: { around: Box; pic
 
 /** The protected area of the shot on screen. */
 export function ProtectedPart() {
-  const { film, player, shots, shotEdits } = useDesk("film", "player", "shots", "shotEdits");
+  const { film, player, shots, shotCommands } = useDesk("film", "player", "shots", "shotCommands");
   const shot = useShotHere(player, shots);
   if (!shot?.protect) return null;
   return (
@@ -55,14 +55,14 @@ export function ProtectedPart() {
       className="stroke-white"
       dashes="3 4"
       onStart={() => player?.pause()}
-      onChange={(box) => shotEdits.protect(shot, box)}
+      onChange={(box) => shotCommands.protect(shot, box)}
     />
   );
 }
 
 /** The mark that the shot follows, at the frame on screen; moving it corrects the track from there on. */
 export function MarkHere() {
-  const { film, player, shots, subjectEdits } = useDesk("film", "player", "shots", "subjectEdits");
+  const { film, player, shots, subjectCommands } = useDesk("film", "player", "shots", "subjectCommands");
   const frame = useFrame(player);
   const shot = shotAt(shots, frame);
   const trackId = shot?.framed?.subjectId;
@@ -79,7 +79,7 @@ export function MarkHere() {
       className="stroke-accent"
       dashes={placed ? "none" : "6 3"}
       onStart={() => player?.pause()}
-      onChange={(to) => subjectEdits.mark(frame, to)}
+      onChange={(to) => subjectCommands.mark(frame, to)}
     />
   );
 }

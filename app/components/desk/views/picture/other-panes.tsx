@@ -16,10 +16,10 @@ export function OtherPanes() {
   const side = TAG * film.picture.width;
   return shownAt(frame).panes.map(({ source, own }, pane) => {
     if (own) return null;
-    const isChosen = pane === shot.pane;
+    const isSelected = pane === shot.pane;
     return (
       <g key={pane}>
-        {!isChosen && (
+        {!isSelected && (
           <rect
             {...source}
             role="button"
@@ -35,14 +35,14 @@ export function OtherPanes() {
           pointerEvents="none"
           transform={`translate(${source.x + side * (0.3 + 1.2 * pane)} ${source.y + 0.3 * side})`}
         >
-          <rect width={side} height={side} rx={side / 6} className={isChosen ? "fill-accent" : "fill-black/70"} />
+          <rect width={side} height={side} rx={side / 6} className={isSelected ? "fill-accent" : "fill-black/70"} />
           <text
             x={side / 2}
             y={side / 2}
             fontSize={0.7 * side}
             textAnchor="middle"
             dominantBaseline="central"
-            className={isChosen ? "fill-accent-ink font-bold" : "fill-white font-bold"}
+            className={isSelected ? "fill-accent-ink font-bold" : "fill-white font-bold"}
           >
             {pane + 1}
           </text>

@@ -11,11 +11,11 @@ const LETTER_SHARE = 1 / 26;
 
 /** Everything that can be followed at this frame, with letter and box; a click follows it. */
 export function PictureSubjects() {
-  const { film, player, shots, shotEdits } = useDesk("film", "player", "shots", "shotEdits");
+  const { film, player, shots, shotCommands } = useDesk("film", "player", "shots", "shotCommands");
   const frame = useFrame(player);
   const shot = shotAt(shots, frame);
   const size = film.picture.height * LETTER_SHARE;
-  const follow = (of: DeskShot, trackId: string) => shotEdits.follow([of], { kind: "track", trackId });
+  const follow = (of: DeskShot, trackId: string) => shotCommands.follow([of], { kind: "track", trackId });
   return shot?.cast.map(({ letter, name, colour, track }) => {
     const box = boxAt(track, frame);
     if (!box) return null;

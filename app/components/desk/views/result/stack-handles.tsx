@@ -43,7 +43,7 @@ export function StackHandles({ shot, stack, size }: StackHandlesProps) {
                 className="pointer-events-auto absolute border-2 border-transparent hover:border-white/60 aria-pressed:border-accent"
                 style={shareOf(boxes[place]!, version)}
               >
-                <PaneNumberTag pane={pane} isChosen={shot.pane === pane} />
+                <PaneNumberTag pane={pane} isSelected={shot.pane === pane} />
               </button>
             </Hint>
           ),

@@ -24,10 +24,10 @@ interface LayoutDrag {
 
 /** Moves part of a shot's layout on the result, by pointer or arrow keys; Escape gives a drag up. */
 export function useLayoutDrag({ shot, value, axis, room, snaps, layoutAt }: LayoutDrag) {
-  const { version, edits, shotEdits } = useDesk("version", "edits", "shotEdits");
+  const { version, edits, shotCommands } = useDesk("version", "edits", "shotCommands");
   const [dragged, setDragged] = useState<number | null>(null);
   const grip = useRef<{ at: number; value: number } | null>(null);
-  const put = (to: number) => shotEdits.setFraming([shot], { layout: layoutAt(to) });
+  const put = (to: number) => shotCommands.setFraming([shot], { layout: layoutAt(to) });
   const leave = () => {
     grip.current = null;
     setDragged(null);

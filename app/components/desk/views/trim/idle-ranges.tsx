@@ -20,7 +20,7 @@ const KIND_TEXT: Record<IdleKind, string> = {
 
 /** Ranges that the version could leave out, one by one or together. */
 export function IdleRanges() {
-  const { film, kept, state, trimEdits } = useDesk("film", "kept", "state", "trimEdits");
+  const { film, kept, state, rangeCommands } = useDesk("film", "kept", "state", "rangeCommands");
   const { data, load } = useFetcher<{ ranges: IdleRange[] | null }>();
   const { analysed } = state.film;
   useEffect(() => void load(`/films/${film.id}/idle`), [load, film.id, analysed]);
@@ -42,7 +42,7 @@ export function IdleRanges() {
               <RangeRow key={rangeKey(range)} range={range} what={KIND_TEXT[range.kind]}>
                 <IconButton
                   label={t.leaveOut(timecodeAt(range.start, film.clock))}
-                  onClick={() => trimEdits.leaveOut([{ start: range.start, end: range.end }])}
+                  onClick={() => rangeCommands.leaveOut([{ start: range.start, end: range.end }])}
                 >
                   <Scissors className="size-4" aria-hidden />
                 </IconButton>
@@ -50,7 +50,7 @@ export function IdleRanges() {
             ))}
           </ul>
           {idle.length > 1 && (
-            <Button className="mt-2 w-full" onClick={() => trimEdits.leaveOut(ranges)}>
+            <Button className="mt-2 w-full" onClick={() => rangeCommands.leaveOut(ranges)}>
               {t.leaveOutAll(idle.length, inSeconds(frameToSeconds(framesIn(left), film.rate)))}
             </Button>
           )}

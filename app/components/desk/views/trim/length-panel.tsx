@@ -71,7 +71,7 @@ const POINTS = [
 /** The version's in and out points. */
 function Points() {
   const keysOf = useShortcutText();
-  const { film, player, version, trimEdits } = useDesk("film", "player", "version", "trimEdits");
+  const { film, player, version, rangeCommands } = useDesk("film", "player", "version", "rangeCommands");
   const { trim } = version;
   return (
     <dl className={POINT_ROWS}>
@@ -90,8 +90,8 @@ function Points() {
             clearHint={t.removeThePoint(point)}
             clearShortcut={keysOf(`clear-${point}`)}
             onSeek={() => player?.seek(frame!)}
-            onSet={point === "in" ? trimEdits.setIn : trimEdits.setOut}
-            onClear={() => trimEdits.clear(point)}
+            onSet={point === "in" ? rangeCommands.setIn : rangeCommands.setOut}
+            onClear={() => rangeCommands.clear(point)}
           />
         );
       })}
@@ -100,19 +100,19 @@ function Points() {
 }
 
 function LimitOfVersion() {
-  const { version, versionEdits } = useDesk("version", "versionEdits");
+  const { version, versionCommands } = useDesk("version", "versionCommands");
   return (
     <LimitField
       key={version.id}
       limitSeconds={version.limitSeconds}
-      onChange={(limitSeconds) => versionEdits.change(version.id, { limitSeconds })}
+      onChange={(limitSeconds) => versionCommands.change(version.id, { limitSeconds })}
     />
   );
 }
 
 /** The ranges left out, each with a link to it and a way to bring it back. */
 function LeftOut() {
-  const { film, version, trimEdits } = useDesk("film", "version", "trimEdits");
+  const { film, version, rangeCommands } = useDesk("film", "version", "rangeCommands");
   const { leftOut } = version.trim;
   return (
     <section aria-label={t.leftOut}>
@@ -125,7 +125,7 @@ function LeftOut() {
             <RangeRow key={rangeKey(range)} range={range}>
               <IconButton
                 label={t.bringBack(timecodeAt(range.start, film.clock))}
-                onClick={() => trimEdits.bringBack([range])}
+                onClick={() => rangeCommands.bringBack([range])}
               >
                 <Undo2 className="size-4" aria-hidden />
               </IconButton>

@@ -21,16 +21,16 @@ const WAYS = [
 /** Commands on the range marked in the lane; nothing while there is none. */
 export function RangeBar() {
   const keysOf = useShortcutText();
-  const { film, kept, shots, version, edits, trimEdits, reshape } = useDesk(
+  const { film, kept, shots, version, edits, rangeCommands, reshape } = useDesk(
     "film",
     "kept",
     "shots",
     "version",
     "edits",
-    "trimEdits",
+    "rangeCommands",
     "reshape",
   );
-  const { marked: range, toggleRange, markRange } = trimEdits;
+  const { marked: range, toggleRange, markRange } = rangeCommands;
   if (!range) return null;
   const withKeys = shots.filter(({ handKeys }) => handKeys.some(({ frame }) => inRange(frame, range)));
   const deleteKeys = () => {

@@ -14,11 +14,11 @@ interface RangeRowProps {
 
 /** Start of a range, which seeks there and marks it in the lane, its length, and commands on it. */
 export function RangeRow({ range, what, children }: RangeRowProps) {
-  const { film, player, trimEdits } = useDesk("film", "player", "trimEdits");
+  const { film, player, rangeCommands } = useDesk("film", "player", "rangeCommands");
   const show = () => {
     player?.pause();
     player?.seek(range.start);
-    trimEdits.markRange({ start: range.start, end: range.end });
+    rangeCommands.markRange({ start: range.start, end: range.end });
   };
   return (
     <li className="flex items-center gap-2 text-sm">
