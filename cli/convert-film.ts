@@ -160,7 +160,7 @@ async function convertShare(
   if (!parts) throw new UsageError("--share does not go with pictures, films or fonts of your own");
   const onProgress = (done: number) => show("Rendering", done);
   const { made, parts: all } = await renderShare(plan, share, { parts, signal, onProgress });
-  terminal.tell(`${out}: share ${share.number} of ${share.of}, ${made} of ${counted(all, "part")} made.`);
+  terminal.tell(`${out}: share ${share.number} of ${share.count}, ${made} of ${counted(all, "part")} made.`);
   return null;
 }
 

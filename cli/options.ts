@@ -31,11 +31,11 @@ export function parseSensitivity(text: string): number {
 }
 
 /** "2/4": the second of four. */
-export function parseShare(text: string): { number: number; of: number } {
+export function parseShare(text: string): { number: number; count: number } {
   const match = /^([1-9]\d{0,3})\/([1-9]\d{0,3})$/.exec(text);
   const [number, shares] = [Number(match?.[1]), Number(match?.[2])];
   if (!match || number > shares) throw new InvalidArgumentError("A share is written K/N, such as 2/4.");
-  return { number, of: shares };
+  return { number, count: shares };
 }
 
 export function parseFrame(text: string): number {

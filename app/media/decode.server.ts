@@ -30,7 +30,7 @@ export interface DecodeOptions {
    */
   blocksMayShow?: boolean;
   /** The part of the picture of the copy, or of the reduced frames; all of it if null or left out. */
-  of?: Box | null;
+  area?: Box | null;
   /** Frames wanted; the whole film if left out. */
   range?: FrameRange;
   /**
@@ -70,13 +70,13 @@ const TONE_MAP =
   "zscale=t=linear:npl=203,format=gbrpf32le,zscale=p=bt709,tonemap=tonemap=mobius:desat=0,zscale=t=bt709:m=bt709:r=tv";
 
 /** Filters that reduce a part of the frames, given in the film's displayed pixels. */
-function reduction(info: FilmInfo, { size = info.picture, of }: DecodeOptions, { width, height }: Size): string {
+function reduction(info: FilmInfo, { size = info.picture, area }: DecodeOptions, { width, height }: Size): string {
   const steps = [`scale=${width}:${height}:flags=area`, "setsar=1"];
-  if (of) {
+  if (area) {
     const scale = { x: size.width / info.picture.width, y: size.height / info.picture.height };
     // Without any line from beside the part.
-    const [left, top] = [Math.ceil(of.x * scale.x), Math.ceil(of.y * scale.y)];
-    const [right, bottom] = [Math.floor((of.x + of.width) * scale.x), Math.floor((of.y + of.height) * scale.y)];
+    const [left, top] = [Math.ceil(area.x * scale.x), Math.ceil(area.y * scale.y)];
+    const [right, bottom] = [Math.floor((area.x + area.width) * scale.x), Math.floor((area.y + area.height) * scale.y)];
     steps.unshift(`crop=${right - left}:${bottom - top}:${left}:${top}:exact=1`);
   }
   return steps.join(",");

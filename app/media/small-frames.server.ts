@@ -39,7 +39,7 @@ export async function* decodeSmall(
 export async function* decodeForAnalysis(
   film: FilmFile,
   range: FrameRange,
-  options: Pick<DecodeOptions, "of" | "onDecoded" | "signal">,
+  options: Pick<DecodeOptions, "area" | "onDecoded" | "signal">,
 ): AsyncGenerator<{ frame: number; image: YuvImage; reduced: YuvImage }> {
   const { size } = smallFrames(film.info.picture);
   const stacked = stackedSize(size, FEATURE_SIZE);
@@ -61,9 +61,9 @@ export async function* decodeForAnalysis(
 /** Decodes only frames of the size for features; of the whole film if no range is given. */
 export async function* decodeReduced(
   film: FilmFile,
-  { of, signal, range = { start: 0, end: film.info.frames } }: Pick<DecodeOptions, "of" | "range" | "signal"> = {},
+  { area, signal, range = { start: 0, end: film.info.frames } }: Pick<DecodeOptions, "area" | "range" | "signal"> = {},
 ): AsyncGenerator<YuvImage> {
   const { size } = smallFrames(film.info.picture);
-  const options = { size, reduceTo: FEATURE_SIZE, blocksMayShow: true, of, range, signal };
+  const options = { size, reduceTo: FEATURE_SIZE, blocksMayShow: true, area, range, signal };
   for await (const data of decodeFrames(film, options)) yield yuvImage(data, FEATURE_SIZE);
 }

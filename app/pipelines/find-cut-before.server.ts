@@ -18,7 +18,7 @@ const SURELY = 0.7;
 /**
  * Finds the last hard cut before a frame, from which the shots of a film can be found as if it began there.
  * @param bounds where it may be
- * @param of the part of the picture in which cuts are detected; all of it if null
+ * @param area the part of the picture in which cuts are detected; all of it if null
  * @returns null if there is none within the last two minutes
  * @throws FilmError if the film cannot be decoded; CancelledError if the signal is aborted
  */
@@ -26,7 +26,7 @@ export async function findCutBefore(
   film: FilmFile,
   bounds: FrameRange,
   frame: number,
-  of: Box | null,
+  area: Box | null,
   signal?: AbortSignal,
 ): Promise<TransitionCandidate | null> {
   const { rate } = film.info;
@@ -35,7 +35,7 @@ export async function findCutBefore(
   for (const back of LOOK_BACK_SECONDS) {
     const start = Math.max(bounds.start, frame - Math.round(back * fps));
     const features: FrameFeatures[] = [];
-    for await (const reduced of decodeReduced(film, { of, range: { start, end }, signal })) {
+    for await (const reduced of decodeReduced(film, { area, range: { start, end }, signal })) {
       features.push(frameFeatures(reduced));
     }
     const cut = weighTransitions(features, rate)

@@ -22,8 +22,8 @@ export async function findCuts(
   { sensitivity, onProgress, signal }: FindCutsOptions = {},
 ): Promise<Transition[]> {
   const features: FrameFeatures[] = [];
-  const of = await new ActiveAreas(film, signal).inFilm();
-  for await (const reduced of decodeReduced(film, { of, signal })) {
+  const area = await new ActiveAreas(film, signal).inFilm();
+  for await (const reduced of decodeReduced(film, { area, signal })) {
     features.push(frameFeatures(reduced));
     onProgress?.(features.length / film.info.frames);
   }

@@ -209,7 +209,7 @@ export async function* watchFilm(
   detector: Detector,
   signal?: AbortSignal,
 ): AsyncGenerator<SeenChunk> {
-  const [of, undecoded] = await Promise.all([active, undecodedOf(film, signal)]);
+  const [area, undecoded] = await Promise.all([active, undecodedOf(film, signal)]);
   if (range.end <= range.start) return;
   const { size, scale } = smallFrames(film.info.picture);
   const intervals = watchIntervals(film.info.rate);
@@ -217,7 +217,7 @@ export async function* watchFilm(
   // Long enough for everything propagated before to be detected again or given up.
   const warmUp = Math.ceil((propagationSteps * intervals.step) / intervals.objects + 1) * intervals.objects;
   const from = Math.max(begin, range.start - warmUp);
-  const reader = new StepReader(intervals.step, propagationSteps, size, scale, areaInSmall(of, size, scale));
+  const reader = new StepReader(intervals.step, propagationSteps, size, scale, areaInSmall(area, size, scale));
   const waiting: Step[] = [];
   let features: FrameFeatures[] = [];
   let pyramidBefore: GreyPlane[] | null = null;
@@ -253,7 +253,7 @@ export async function* watchFilm(
     return done;
   };
 
-  const options = { signal, of, onDecoded: undecoded && ((seconds: number) => undecoded.decoded(seconds)) };
+  const options = { signal, area, onDecoded: undecoded && ((seconds: number) => undecoded.decoded(seconds)) };
   const decoded = readAhead(decodeForAnalysis(film, { start: from, end: range.end }, options), DECODED_AHEAD);
   for await (const { frame, image, reduced } of decoded) {
     if (frame >= range.start) features.push(frameFeatures(reduced));

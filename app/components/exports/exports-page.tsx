@@ -99,9 +99,9 @@ export function ExportsPage({ queue, files, films }: ExportsPageProps) {
               <li key={item.id} className="rounded-md border border-line bg-panel px-4 py-3">
                 <ExportRow
                   item={item}
-                  change={(intent, of) => {
-                    change(intent, of);
-                    if (intent === "delete") toast(exportsTexts.exportRow.deleted(of.fileName));
+                  change={(intent, changed) => {
+                    change(intent, changed);
+                    if (intent === "delete") toast(exportsTexts.exportRow.deleted(changed.fileName));
                   }}
                   again={item.version === null ? undefined : again}
                   about={<About item={item} />}

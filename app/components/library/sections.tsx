@@ -18,7 +18,7 @@ import { libraryTexts } from "~/texts/library";
 
 const t = libraryTexts.sections;
 
-const names = <Name extends string>(of: Record<Name, unknown>) => Object.keys(of) as Name[];
+const names = <Name extends string>(record: Record<Name, unknown>) => Object.keys(record) as Name[];
 
 interface SectionsProps {
   films: FilmView[];

@@ -21,7 +21,7 @@ export function StorageDialog({ films, spaces, free }: StorageDialogProps) {
   const rows = films
     .flatMap((film) => (spaces[film.id] ? [{ film, space: spaces[film.id]! }] : []))
     .sort((a, b) => totalSpace(b.space) - totalSpace(a.space));
-  const sum = (of: (space: SpaceView) => number) => rows.reduce((total, { space }) => total + of(space), 0);
+  const sum = (bytesOf: (space: SpaceView) => number) => rows.reduce((total, { space }) => total + bytesOf(space), 0);
   return (
     <Dialog.Root>
       <Dialog.Trigger asChild>

@@ -102,9 +102,9 @@ const UNKNOWN = 255;
  * @param frames length of the film
  */
 export function joinActivity(parts: readonly (Activity & { start: number })[], frames: number): Activity {
-  const joined = (of: keyof Activity) => {
+  const joined = (field: keyof Activity) => {
     const bytes = new Uint8Array(frames).fill(UNKNOWN);
-    for (const part of parts) bytes.set(part[of].subarray(0, Math.max(0, frames - part.start)), part.start);
+    for (const part of parts) bytes.set(part[field].subarray(0, Math.max(0, frames - part.start)), part.start);
     return bytes;
   };
   return { light: joined("light"), contrast: joined("contrast"), change: joined("change"), speech: joined("speech") };

@@ -8,7 +8,7 @@ import { clipRanges } from "../time/ranges";
 import { flagsTexts } from "../../texts/flags";
 import type { CheckedShot } from "./checked-shot";
 import { type Flag, severityOf } from "./flag";
-import { absentLooks, lookRoomFlags, nobodyLooks } from "./people-flags";
+import { absentFlags, lookRoomFlags, emptyFrameFlags } from "./people-flags";
 import { troubleIn } from "./trouble";
 import { stuckFlags } from "./window-flags";
 
@@ -110,7 +110,7 @@ function heldFlags({ kept, protect, tracks, limits, rate }: CheckedShot, shown: 
 }
 
 /** Where a zoom enlarges the picture too much; the scale of the largest window is not the zoom's doing. */
-function enlargedLooks({ kept, settings, area, limits, rate }: CheckedShot, shown: ShownAt): Flag[] {
+function enlargedFlags({ kept, settings, area, limits, rate }: CheckedShot, shown: ShownAt): Flag[] {
   const timesAt = (frame: number) =>
     Math.max(
       0,
@@ -160,9 +160,9 @@ export function framingFlags(shot: CheckedShot, subject: Track | null, shown: Sh
   return [
     ...paneFlags(shot, subject, shown, certainty),
     ...heldFlags(shot, shown),
-    ...enlargedLooks(shot, shown),
-    ...nobodyLooks(shot, subject, shown),
-    ...absentLooks(shot, shown),
+    ...enlargedFlags(shot, shown),
+    ...emptyFrameFlags(shot, subject, shown),
+    ...absentFlags(shot, shown),
     ...lookRoomFlags(shot, subject, shown),
     ...stuckFlags(shot, subject, shown),
   ].sort((a, b) => a.range.start - b.range.start);

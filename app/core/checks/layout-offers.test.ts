@@ -6,10 +6,10 @@ import { USUAL_FRAMING } from "../path/framing-settings";
 import type { Track } from "../subjects/tracking/track";
 import type { FrameRange } from "../time/rate";
 import { textIsCovered } from "./covered-text";
-import { layoutOffers, type LookedAt } from "./layout-offers";
+import { layoutOffers, type ShotAtFlag } from "./layout-offers";
 
 const HD = { width: 1920, height: 1080 };
-const at: LookedAt = {
+const at: ShotAtFlag = {
   settings: USUAL_FRAMING,
   start: 40,
   area: wholeOf(HD),
@@ -20,7 +20,7 @@ const at: LookedAt = {
   textRange: { start: 45, end: 80 },
   safeArea: null,
 };
-const names = (kind: Parameters<typeof layoutOffers>[0]["kind"], more: Partial<LookedAt> = {}) =>
+const names = (kind: Parameters<typeof layoutOffers>[0]["kind"], more: Partial<ShotAtFlag> = {}) =>
   layoutOffers({ kind, otherId: "b" }, { ...at, ...more }).map(({ id }) => id);
 
 describe("layouts that would do", () => {

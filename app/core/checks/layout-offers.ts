@@ -33,7 +33,7 @@ export interface LayoutOffer {
 }
 
 /** A shot at the frame of a flag. */
-export interface LookedAt {
+export interface ShotAtFlag {
   settings: FramingSettings;
   /** Where the shot begins. */
   start: number;
@@ -72,7 +72,7 @@ const around = (place: Box, pane: Box, area: Box): CropWindow => {
   return clampWindow({ ...boxCentre(place), height: largestWindowHeight(area, aspect) }, area, aspect);
 };
 
-function whole({ settings, area, frame }: LookedAt): LayoutOffer {
+function whole({ settings, area, frame }: ShotAtFlag): LayoutOffer {
   const laidOut = layOut({ ...settings, layout: WHOLE }, area, frame);
   return {
     id: "whole",
@@ -88,7 +88,7 @@ function whole({ settings, area, frame }: LookedAt): LayoutOffer {
   };
 }
 
-const stacked = (at: LookedAt, layout: Stack, windows: (panes: readonly Box[]) => CropWindow[]): Composition => {
+const stacked = (at: ShotAtFlag, layout: Stack, windows: (panes: readonly Box[]) => CropWindow[]): Composition => {
   const laidOut = layOut({ ...at.settings, layout }, at.area, at.frame);
   return compose(windows(laidOut.panes), laidOut, at.frame);
 };
@@ -99,7 +99,7 @@ const secondPane = ({ panes }: FramingSettings, settings: PaneSettings): PaneSet
   ...panes.slice(1),
 ];
 
-function stackTwo(at: LookedAt, otherId: string): LayoutOffer | null {
+function stackTwo(at: ShotAtFlag, otherId: string): LayoutOffer | null {
   const { settings, area, window, other } = at;
   if (!other) return null;
   return {
@@ -116,7 +116,7 @@ function stackTwo(at: LookedAt, otherId: string): LayoutOffer | null {
 }
 
 /** A stack whose second pane shows a box of the picture and little else, throughout the shot. */
-function lift(at: LookedAt): LayoutOffer | null {
+function lift(at: ShotAtFlag): LayoutOffer | null {
   const { settings, start, area, frame, window, cut } = at;
   if (!cut) return null;
   const wanted = { width: (1 + 2 * LIFT_MARGIN) * cut.width, height: (1 + 2 * LIFT_MARGIN) * cut.height };
@@ -149,7 +149,7 @@ const COVER = 1.35;
 const ON_COVER = 0.24;
 
 /** A bar over the visible part of a text, with a text layer on it that says the same. */
-function replace({ cut, textRange, safeArea, frame, window }: LookedAt): LayoutOffer | null {
+function replace({ cut, textRange, safeArea, frame, window }: ShotAtFlag): LayoutOffer | null {
   if (!cut || !textRange) return null;
   const filling = fill(window, frame);
   const { source, target } = filling.panes[0]!;
@@ -183,7 +183,7 @@ function replace({ cut, textRange, safeArea, frame, window }: LookedAt): LayoutO
 }
 
 /** Layouts offered at a flag; none where the shot is not framed by a crop window alone. */
-export function layoutOffers({ kind, otherId }: Pick<Flag, "kind" | "otherId">, at: LookedAt): LayoutOffer[] {
+export function layoutOffers({ kind, otherId }: Pick<Flag, "kind" | "otherId">, at: ShotAtFlag): LayoutOffer[] {
   if (at.settings.layout.kind !== "fill") return [];
   return (HELPS[kind] ?? []).flatMap((id) => {
     switch (id) {

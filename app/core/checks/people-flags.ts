@@ -28,7 +28,7 @@ const isSomebody = (track: Track, picture: Size): boolean =>
  * Where nobody is in the frame while somebody is in the picture. Whether the subject is shown is checked separately, while
  * it is seen.
  */
-export function nobodyLooks(
+export function emptyFrameFlags(
   { kept, tracks, area, limits, rate }: CheckedShot,
   subject: Track | null,
   shown: ShownAt,
@@ -52,7 +52,7 @@ export function nobodyLooks(
 }
 
 /** Where a required person is not shown. */
-export function absentLooks({ kept, tracks, settings, limits, rate }: CheckedShot, shown: ShownAt): Flag[] {
+export function absentFlags({ kept, tracks, settings, limits, rate }: CheckedShot, shown: ShownAt): Flag[] {
   return settings.mustHave.flatMap((who) => {
     const theirs = tracks.filter((track) => isMust(track, [who]));
     const name = thingOfTrack(who) === null ? letterOfId(who) : t.yourMark;

@@ -57,7 +57,7 @@ export interface AboveIt extends Pick<VersionLayers, "layers" | "safeArea" | "si
 
 /**
  * Flags about a shot's framing, with the layers above it.
- * @param looks the flags of its framing alone
+ * @param flags the flags of its framing alone
  */
 export function aboveFlags(
   flags: readonly Flag[],

@@ -42,7 +42,7 @@ const MOST = { rows: 0.3, columns: 0.42 };
 /** Thickness of a dark line at one edge alone: many films have one, and lose nothing by it. */
 const LINE_SHARE = 0.02;
 /** Largest difference between opposite bars, as a share of the longer one, or of the frame's side. */
-const UNEQUAL = { of: 0.5, share: 0.01 };
+const UNEQUAL = { ofLonger: 0.5, share: 0.01 };
 /** Pixels left out beyond a bar, so that scaling and subsampled chroma bring in nothing of it. */
 const GUARD = 2;
 
@@ -157,7 +157,7 @@ function pair(
   const [a, b] = [bar(false), bar(true)];
   const line = LINE_SHARE * lines;
   if (Math.max(a, b) <= line) return [a, b];
-  return Math.abs(a - b) <= Math.max(UNEQUAL.of * Math.max(a, b), UNEQUAL.share * lines) ? [a, b] : [0, 0];
+  return Math.abs(a - b) <= Math.max(UNEQUAL.ofLonger * Math.max(a, b), UNEQUAL.share * lines) ? [a, b] : [0, 0];
 }
 
 /** Segments outside the bars at both ends of a line. */

@@ -15,7 +15,7 @@ import { settledShot, type ShotSettings } from "./shot-settings";
 
 const t = flagsTexts.flagsOfFraming;
 
-interface LookedAt extends Pick<CheckedShot, "limits" | "rate"> {
+interface FramedTracks extends Pick<CheckedShot, "limits" | "rate"> {
   tracks: readonly Track[];
   shown: ShownAt;
   /** Size of the source's picture. */
@@ -32,7 +32,7 @@ export interface FramingFlags {
   sides: ShotSides;
 }
 
-export function flagsOfFraming(set: ShotSettings, framed: FramedShot, at: LookedAt): FramingFlags {
+export function flagsOfFraming(set: ShotSettings, framed: FramedShot, at: FramedTracks): FramingFlags {
   const { tracks, shown, picture, limits, rate } = at;
   const { shot, kept } = set;
   const { settings, protect } = settledShot(set);

@@ -109,7 +109,7 @@ test("at a switch the window goes on where the version follows the same on both 
   expect(Math.abs(results.get("film.200")![0]!.x - results.get("two")!.at(-1)!.x)).toBeGreaterThan(100);
 });
 
-test("two who speak and do not fit are told, and no more where a stack shows both; its panes have looks of their own", () => {
+test("two who speak and do not fit are told, and no more where a stack shows both; its panes have flags of their own", () => {
   const gone = APART[1]!.boxes.map((box, i) => (i >= 40 && i < 80 ? null : box));
   const analysed = [{ start: 0, end: 100, tracks: [APART[0]!, { ...APART[1]!, boxes: gone }] }, ANALYSED[1]!];
   const bench = new Bench(analysed);

@@ -28,7 +28,7 @@ let folder: string;
 let wide: string;
 let upright: string;
 let id: string;
-const film = (of = id) => findFilm(db(), of)!;
+const film = (filmId = id) => findFilm(db(), filmId)!;
 const state = () => loadState(db(), film());
 const version = () => listVersions(db(), id)[0]!;
 const keys = () => listHandKeys(db(), version().id).map(({ frame, x }) => [frame, x]);
@@ -50,10 +50,10 @@ async function prepare(): Promise<void> {
 }
 
 /** Luma at a place of a frame of a film. */
-async function lumaAt(of: { file: string; name: string }, frame: number, x: number, y: number): Promise<number> {
-  const info = await probeFilm(of.file, of.name);
+async function lumaAt(source: { file: string; name: string }, frame: number, x: number, y: number): Promise<number> {
+  const info = await probeFilm(source.file, source.name);
   const range = { start: frame, end: frame + 1 };
-  for await (const data of decodeFrames({ ...of, info }, { range })) return data[y * info.picture.width + x]!;
+  for await (const data of decodeFrames({ ...source, info }, { range })) return data[y * info.picture.width + x]!;
   throw new Error("no frame");
 }
 

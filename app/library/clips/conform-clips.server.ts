@@ -17,7 +17,7 @@ export function partName(
   { id, file, info, start, end, area }: ClipWithFile,
   { picture, rate, bitDepth }: FilmInfo,
 ): string {
-  const of = JSON.stringify([
+  const basis = JSON.stringify([
     basename(file),
     info.bytes,
     end - start,
@@ -27,7 +27,7 @@ export function partName(
     // Parts made before other depths existed have 8 bits.
     ...(bitDepth > 8 ? [bitDepth] : []),
   ]);
-  return `source-part-${id}-${createHash("sha256").update(of).digest("hex").slice(0, 10)}.mov`;
+  return `source-part-${id}-${createHash("sha256").update(basis).digest("hex").slice(0, 10)}.mov`;
 }
 
 /** Conforms all clips of a film that have not been to its grid. */

@@ -35,17 +35,17 @@ const errors = libraryErrors.exports;
 const t = exportsTexts.stored;
 
 // Digests of a film's versions follow from its state, and are requested several times per second.
-const prints = new Map<string, { of: string; byVersion: ReadonlyMap<string, string> }>();
+const prints = new Map<string, { basis: string; byVersion: ReadonlyMap<string, string> }>();
 
 /** Present digests of a film's versions; null where the film cannot be read. */
 function printsOf(film: FilmRow): ReadonlyMap<string, string> | null {
   const now = `${film.revision} ${film.findings}`;
   const known = prints.get(film.id);
-  if (known?.of === now) return known.byVersion;
+  if (known?.basis === now) return known.byVersion;
   const state = readableOrNull(() => loadState(db(), film));
   if (!state) return null;
   const byVersion = new Map(state.versions.map((version) => [version.id, exportPrint(state, version)]));
-  prints.set(film.id, { of: now, byVersion });
+  prints.set(film.id, { basis: now, byVersion });
   return byVersion;
 }
 

@@ -70,10 +70,10 @@ export async function keepFont(bytes: Buffer, fileName: string): Promise<OwnFont
 }
 
 /** Paths of files in the library, by id; missing ones are omitted. */
-function filesOf(all: readonly { id: string }[], of: Pick<OwnFiles, "find">): Map<string, string> {
+function filesOf(all: readonly { id: string }[], stored: Pick<OwnFiles, "find">): Map<string, string> {
   return new Map(
     all.flatMap(({ id }) => {
-      const kept = of.find(id);
+      const kept = stored.find(id);
       return kept ? [[id, kept.file] as const] : [];
     }),
   );

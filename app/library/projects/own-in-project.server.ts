@@ -15,9 +15,9 @@ export function ownParts({ versions }: Pick<Project, "versions">): ZipPart[] {
   const files = versions.map((version) =>
     libraryFiles({ ...version, shots: new Map(version.shots.map(({ shotId, says }) => [shotId, says])) }),
   );
-  const parts = (of: keyof typeof FOLDERS): ZipPart[] =>
-    [...new Set(files.flatMap((each) => [...each[of].values()]))].map((file) => ({
-      name: `${FOLDERS[of]}${basename(file)}`,
+  const parts = (kind: keyof typeof FOLDERS): ZipPart[] =>
+    [...new Set(files.flatMap((each) => [...each[kind].values()]))].map((file) => ({
+      name: `${FOLDERS[kind]}${basename(file)}`,
       file,
     }));
   return [...parts("pictures"), ...parts("moving"), ...parts("fonts")];

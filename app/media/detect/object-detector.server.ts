@@ -94,8 +94,8 @@ export class ObjectDetector {
         let best = 0;
         let score = 0;
         for (let i = 0; i < FOLLOWED_CLASSES.length; i++) {
-          const of = scores[cell * CLASSES + FOLLOWED_CLASSES[i]!]!;
-          if (of > score) [score, best] = [of, FOLLOWED_CLASSES[i]!];
+          const candidate = scores[cell * CLASSES + FOLLOWED_CLASSES[i]!]!;
+          if (candidate > score) [score, best] = [candidate, FOLLOWED_CLASSES[i]!];
         }
         if (score < MIN_SCORE) continue;
         const [left, top, right, bottom] = [0, 1, 2, 3].map(

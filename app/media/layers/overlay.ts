@@ -27,13 +27,13 @@ export function evenBox({ x, y, width, height }: Box, frame: Size): Box {
   return { x: left, y: top, width: across, height: down };
 }
 
-const empty = (box: Box, of: 1 | 2): OverlayPlane => {
-  const stride = STRIDE * Math.ceil(box.width / of / STRIDE);
-  const height = box.height / of;
+const empty = (box: Box, subsampling: 1 | 2): OverlayPlane => {
+  const stride = STRIDE * Math.ceil(box.width / subsampling / STRIDE);
+  const height = box.height / subsampling;
   const bytes = stride * height;
   return {
-    x: box.x / of,
-    y: box.y / of,
+    x: box.x / subsampling,
+    y: box.y / subsampling,
     stride,
     height,
     made: new Uint8Array(bytes),
@@ -44,15 +44,15 @@ const empty = (box: Box, of: 1 | 2): OverlayPlane => {
 /** A part of a 4:2:0 frame as opaque planes. */
 export function opaquePlanes(frame: Uint8Array, size: Size, box: Box): OverlayPlane[] {
   let at = 0;
-  return ([1, 2, 2] as const).map((of) => {
-    const plane = empty(box, of);
-    const row = size.width / of;
+  return ([1, 2, 2] as const).map((subsampling) => {
+    const plane = empty(box, subsampling);
+    const row = size.width / subsampling;
     for (let y = 0; y < plane.height; y++) {
       const from = at + (plane.y + y) * row + plane.x;
-      plane.made.set(frame.subarray(from, from + box.width / of), y * plane.stride);
-      plane.cover.fill(255, y * plane.stride, y * plane.stride + box.width / of);
+      plane.made.set(frame.subarray(from, from + box.width / subsampling), y * plane.stride);
+      plane.cover.fill(255, y * plane.stride, y * plane.stride + box.width / subsampling);
     }
-    at += (row * size.height) / of;
+    at += (row * size.height) / subsampling;
     return plane;
   });
 }

@@ -60,7 +60,7 @@ async function renderInParts(
 /** One of several shares of the parts of a render, made on several machines: from 1. */
 export interface Share {
   number: number;
-  of: number;
+  count: number;
 }
 
 /**
@@ -69,7 +69,7 @@ export interface Share {
  */
 export async function renderShare(
   plan: RenderPlan,
-  { number, of: shares }: Share,
+  { number, count: shares }: Share,
   { parts, onProgress, signal }: RenderOptions & { parts: NonNullable<RenderOptions["parts"]> },
 ): Promise<Rendered> {
   const output = outputOf(plan);
@@ -120,9 +120,9 @@ async function renderGif(plan: RenderPlan, target: string, maker: FrameMaker, co
   await withFolderBeside(target, async (folder) => {
     const palette = join(folder, "palette.png");
     const filters = `${pictureFilters(plan)},${toRgb(output.depth)}`;
-    const half = (of: 0 | 1) => ({
+    const half = (before: 0 | 1) => ({
       ...options,
-      onProgress: (share: number) => options.onProgress?.((of + share) / 2),
+      onProgress: (share: number) => options.onProgress?.((before + share) / 2),
     });
     const first = ["-y", ...pipedFrames(plan, output), "-vf", `${filters},palettegen=max_colors=${colours}`];
     const choosing = startFfmpeg(plan.name, [...first, "-update", "1", writing(palette)], options.signal);

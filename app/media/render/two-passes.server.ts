@@ -55,7 +55,7 @@ export async function renderWithin(
   }
   await withFolderBeside(target, async (folder) => {
     const [log, picture] = [join(folder, "passes"), join(folder, "picture.nut")];
-    const pass = (number: 1 | 2, share: (of: number) => number) =>
+    const pass = (number: 1 | 2, share: (done: number) => number) =>
       pipeAll(
         plan,
         maker,
@@ -65,11 +65,11 @@ export async function renderWithin(
           isAtRate: true,
           signal,
         }),
-        counting(output, { signal, onProgress: (of) => onProgress?.(share(of)) }),
+        counting(output, { signal, onProgress: (done) => onProgress?.(share(done)) }),
       );
-    await pass(1, (of) => of / 2);
+    await pass(1, (done) => done / 2);
     for (let attempt = 0; attempt < TRIES; attempt++) {
-      await pass(2, (of) => (1 + of) / 2);
+      await pass(2, (done) => (1 + done) / 2);
       await joinSound(plan, ["-f", "nut", "-i", writing(picture)], target, maker.pictures, folder, signal);
       const { size } = await stat(target);
       if (size <= most) return;

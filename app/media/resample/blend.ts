@@ -56,18 +56,20 @@ export interface EdgeMasks {
 
 export function edgeMasks({ edge, target }: Pane & Required<Pick<Pane, "edge">>, frame: Size): EdgeMasks {
   const { cover, shadow } = edgeOf(edge, target, frame);
-  const planes = [1, 2].map((of) => ({
-    of,
-    width: Math.ceil(frame.width / of),
-    height: Math.ceil(frame.height / of),
+  const planes = [1, 2].map((subsampling) => ({
+    subsampling,
+    width: Math.ceil(frame.width / subsampling),
+    height: Math.ceil(frame.height / subsampling),
   }));
   const masked = (shareAt: typeof cover) =>
-    planes.map(({ of, width, height }) => {
+    planes.map(({ subsampling, width, height }) => {
       const mask = new Uint8Array(width * height);
       for (let y = 0, i = 0; y < height; y++) {
         // Chroma is sited left: on the even luma columns, and between two luma rows.
         for (let x = 0; x < width; x++, i++)
-          mask[i] = Math.round(WHOLE * shareAt(of * x + 0.5, of === 1 ? y + 0.5 : of * y + 1));
+          mask[i] = Math.round(
+            WHOLE * shareAt(subsampling * x + 0.5, subsampling === 1 ? y + 0.5 : subsampling * y + 1),
+          );
       }
       return mask;
     });

@@ -44,15 +44,18 @@ export function takeTable(layout: Layout, { width, height }: Size, taps: number)
 /** The pixels of each plane that a box of a picture touches. */
 export function extentsIn(planes: readonly PlaneAt[], box: Box, plane: number): [Extent, Extent] {
   const { width, height } = planes[plane]!.size;
-  const of = plane === 0 ? 1 : 2;
-  return [extentOf(box.x / of, box.width / of, width), extentOf(box.y / of, box.height / of, height)];
+  const subsampling = plane === 0 ? 1 : 2;
+  return [
+    extentOf(box.x / subsampling, box.width / subsampling, width),
+    extentOf(box.y / subsampling, box.height / subsampling, height),
+  ];
 }
 
 function fillAxis(
   buffer: ArrayBuffer,
   axis: Axis,
   { count: length }: Extent,
-  { start, step, of: sourceLength }: { start: number; step: number; of: number },
+  { start, step, length: sourceLength }: { start: number; step: number; length: number },
 ): void {
   if (length === 0) return;
   axis.taps = tapsFor(step);
@@ -82,8 +85,8 @@ export function fillTable(
   if (tapsFor(step.x) > axes.lumaX.mostTaps || tapsFor(step.y) > axes.lumaY.mostTaps) {
     throw new Error("a pane shows more of the source than can be made so small");
   }
-  const fill = (axis: Axis, extent: Extent, start: number, by: number, of: number) =>
-    fillAxis(buffer, axis, extent, { start, step: by, of });
+  const fill = (axis: Axis, extent: Extent, start: number, by: number, length: number) =>
+    fillAxis(buffer, axis, extent, { start, step: by, length: length });
   const [x, y] = extentsIn(to, target, 0);
   fill(axes.lumaX, x, source.x + (x.from - target.x) * step.x, step.x, luma.width);
   fill(axes.lumaY, y, source.y + (y.from - target.y) * step.y, step.y, luma.height);

@@ -16,7 +16,7 @@ import { tapsFor } from "./weights";
 
 interface Table extends PaneTable {
   /** With the pane that they were made for. */
-  masks?: { of: string; masks: EdgeMasks };
+  masks?: { key: string; masks: EdgeMasks };
 }
 
 /** Strongest reduction in a pane, relative to that of the whole picture in the target. */
@@ -149,9 +149,9 @@ export class Resampler {
       this.resamplePlane(plane, table.axes, this.sources, this.scratch, { width: x.count, height: y.count });
       const made = this.kernel.samples(this.scratch, x.count * y.count);
       if (!masks) return layOver(frame, made, x, y);
-      const of = Math.min(plane, 1);
-      if (masks.shadow) darken(frame, masks.shadow[of]!, ZERO[plane]!);
-      layOverMasked(frame, made, x, y, masks.cover[of]!);
+      const scale = Math.min(plane, 1);
+      if (masks.shadow) darken(frame, masks.shadow[scale]!, ZERO[plane]!);
+      layOverMasked(frame, made, x, y, masks.cover[scale]!);
     });
   }
 
@@ -160,7 +160,7 @@ export class Resampler {
     const { look, corner } = pane.edge;
     const { x, y, width, height } = pane.target;
     const made = [look, corner, x, y, width, height].join();
-    if (table.masks?.of !== made) table.masks = { of: made, masks: edgeMasks(pane, this.output) };
+    if (table.masks?.key !== made) table.masks = { key: made, masks: edgeMasks(pane, this.output) };
     return table.masks.masks;
   }
 
@@ -225,14 +225,14 @@ export class Resampler {
     if (mode !== "normal") return blendColours(this.kernel.planes(this.targets), planes, mode, opacity, by);
     planes.forEach(({ x, y, stride, height, made, cover }, plane) => {
       const { at, size } = this.targets[plane]!;
-      const of = plane === 0 ? 1 : 2;
-      const top = y + by.y / of;
+      const subsampling = plane === 0 ? 1 : 2;
+      const top = y + by.y / subsampling;
       const [first, last] = [Math.max(0, -top), Math.min(height, size.height - top)];
       if (last <= first) return;
       this.kernel.bytes(this.scratch, (last - first) * stride).set(made.subarray(first * stride, last * stride));
       this.kernel.bytes(this.cover, (last - first) * stride).set(cover.subarray(first * stride, last * stride));
       this.kernel.blend(
-        at + ((top + first) * size.width + x + by.x / of) * this.sampleBytes,
+        at + ((top + first) * size.width + x + by.x / subsampling) * this.sampleBytes,
         size.width,
         this.scratch,
         this.cover,

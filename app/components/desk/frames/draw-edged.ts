@@ -3,7 +3,7 @@ import type { Pane } from "~/core/composition/composition";
 
 interface Masks {
   /** Pane and canvas that they were made for. */
-  of: string;
+  key: string;
   cover: HTMLCanvasElement;
   shadow: HTMLCanvasElement | null;
   /** Canvas on which a pane is drawn before it is cut out. */
@@ -26,14 +26,14 @@ function maskOf(canvas: HTMLCanvasElement, shareAt: ShareAt): HTMLCanvasElement 
 }
 
 function masksFor(canvas: HTMLCanvasElement, { x, y, width, height }: Pane["target"], edge: Edge): Masks {
-  const of = [canvas.width, canvas.height, x, y, width, height, edge.look, edge.corner].join();
+  const key = [canvas.width, canvas.height, x, y, width, height, edge.look, edge.corner].join();
   const known = made.get(canvas);
-  if (known?.of === of) return known;
+  if (known?.key === key) return known;
   const { cover, shadow } = edgeOf(edge, { x, y, width, height }, canvas);
   const scratch = known?.scratch ?? canvas.ownerDocument.createElement("canvas");
   [scratch.width, scratch.height] = [canvas.width, canvas.height];
   const masks: Masks = {
-    of,
+    key: key,
     scratch,
     cover: maskOf(canvas, cover),
     shadow: edge.look === "shadow" ? maskOf(canvas, shadow) : null,

@@ -9,7 +9,7 @@ import { ownPicture } from "./own-pictures";
 
 interface DrawnLayer {
   /** Layer and canvas that it was drawn for. */
-  of: string;
+  key: string;
   /** Its place, in pixels of the frame. */
   ink: Box;
   picture: HTMLCanvasElement;
@@ -31,8 +31,8 @@ function pictureOf(
   sourceOf: PictureSource,
 ): DrawnLayer {
   const known = drawn.get(layer);
-  const of = JSON.stringify([ground, scale]);
-  if (known?.of === of && !at) return known;
+  const key = JSON.stringify([ground, scale]);
+  if (known?.key === key && !at) return known;
   const picture = known?.picture ?? canvas.ownerDocument.createElement("canvas");
   // Lines are broken at the version's own size, as in the render, whatever the size of the canvas is.
   const placed = placeLayer(layer, ground, picture.getContext("2d")!);
@@ -51,7 +51,7 @@ function pictureOf(
     soften(pixels.data, pixels, radius);
     context.putImageData(pixels, 0, 0);
   }
-  const made = { of, ink, picture };
+  const made = { key, ink, picture };
   // A layer whose picture has not loaded is drawn again when it has.
   if (layer.kind !== "picture" || ownPicture(layer.picture)) drawn.set(layer, made);
   return made;

@@ -26,7 +26,7 @@ const NO_LAYERS: VersionState["layers"] = [];
 const NO_FLAGS: readonly Flag[] = [];
 
 /** The flags of each shot that are about the film and not its framing; identical while nothing changes. */
-function useFilmLooks({ film, state, version, findings, limits }: FlagsOf, found: readonly FoundShot[]) {
+function useFilmFlags({ film, state, version, findings, limits }: FlagsOf, found: readonly FoundShot[]) {
   const { candidates } = state.film;
   const strengths = useMemo(
     () => new Map(candidates.map(({ transition, strength }) => [transition.frame, strength])),
@@ -47,9 +47,9 @@ function useFilmLooks({ film, state, version, findings, limits }: FlagsOf, found
 }
 
 /** The flags of each shot, in order of its frames. */
-export function useFlags(of: FlagsOf, found: readonly FoundShot[]): readonly (readonly DeskFlag[])[] {
-  const { film, version, limits } = of;
-  const ofFilm = useFilmLooks(of, found);
+export function useFlags(inputs: FlagsOf, found: readonly FoundShot[]): readonly (readonly DeskFlag[])[] {
+  const { film, version, limits } = inputs;
+  const ofFilm = useFilmFlags(inputs, found);
   const { width, height, safeArea, layers, reviewedFlags } = version;
   const { rate } = film;
   const above = useMemo(

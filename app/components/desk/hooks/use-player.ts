@@ -33,11 +33,14 @@ export const useFrame = (player: Player | null): number =>
   useSyncExternalStore(player?.subscribe ?? never, player?.getFrame ?? (() => 0), () => 0);
 
 /** A value derived from the frame on screen, as React state: a number or word that seldom changes. */
-export const useOfFrame = <T extends number | boolean | string>(player: Player | null, of: (frame: number) => T): T =>
+export const useOfFrame = <T extends number | boolean | string>(
+  player: Player | null,
+  derive: (frame: number) => T,
+): T =>
   useSyncExternalStore(
     player?.subscribe ?? never,
-    () => of(player?.getFrame() ?? 0),
-    () => of(0),
+    () => derive(player?.getFrame() ?? 0),
+    () => derive(0),
   );
 
 /** Whether this is the frame on screen. */

@@ -103,10 +103,10 @@ const fits = ({ framed }: ShotResult, { start, end }: FrameRange): boolean =>
   framed.keys[0]?.frame === start && framed.windows.length === end - start;
 
 /** The shots of a version, with their tracks and the paths that follow. */
-export function useShots(of: ShotsOf): { shots: DeskShot[]; waitFor: (shotIds: string[]) => void } {
-  const { film, state, version, findings, pane } = of;
+export function useShots(inputs: ShotsOf): { shots: DeskShot[]; waitFor: (shotIds: string[]) => void } {
+  const { film, state, version, findings, pane } = inputs;
   const limits = useShared(version.checkLimits);
-  const { settings, news, stock, results, waitFor } = useFraming(of, limits);
+  const { settings, news, stock, results, waitFor } = useFraming(inputs, limits);
   const marks = useMemo(
     () =>
       byRange(

@@ -18,11 +18,11 @@ const CHART_HEIGHT = 64;
 const BAND_HEIGHT = 22;
 
 const CHARTS = [
-  { of: "inside", name: t.inside, domain: [0, 1], say: t.share },
-  { of: "speed", name: t.speed, domain: [0, "auto"], say: t.value },
-  { of: "jerk", name: t.jerk, domain: [0, "auto"], say: t.value },
-  { of: "scale", name: t.scale, domain: [0, "auto"], say: t.times },
-] as const satisfies { of: keyof ChartMoment; name: string; domain: [number, number | "auto"]; say: unknown }[];
+  { measure: "inside", name: t.inside, domain: [0, 1], say: t.share },
+  { measure: "speed", name: t.speed, domain: [0, "auto"], say: t.value },
+  { measure: "jerk", name: t.jerk, domain: [0, "auto"], say: t.value },
+  { measure: "scale", name: t.scale, domain: [0, "auto"], say: t.times },
+] as const satisfies { measure: keyof ChartMoment; name: string; domain: [number, number | "auto"]; say: unknown }[];
 
 /** Over the film's time: how much of the subject is inside, how the window moves, who is followed and who speaks. */
 export function CheckCharts() {
@@ -69,7 +69,7 @@ export function CheckCharts() {
         <h3 className="text-sm font-medium">{t.charts}</h3>
         <p className="text-xs text-soft">{t.howTo}</p>
       </div>
-      {CHARTS.map(({ of: value, name, domain, say }) => (
+      {CHARTS.map(({ measure: value, name, domain, say }) => (
         <Chart
           key={value}
           {...{ ...chart, name, domain, height: CHART_HEIGHT }}

@@ -15,7 +15,7 @@ export function PictureSubjects() {
   const frame = useFrame(player);
   const shot = shotAt(shots, frame);
   const size = film.picture.height * LETTER_SHARE;
-  const follow = (of: DeskShot, trackId: string) => shotCommands.follow([of], { kind: "track", trackId });
+  const follow = (shot: DeskShot, trackId: string) => shotCommands.follow([shot], { kind: "track", trackId });
   return shot?.cast.map(({ letter, name, colour, track }) => {
     const box = boxAt(track, frame);
     if (!box) return null;

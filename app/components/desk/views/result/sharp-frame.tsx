@@ -16,7 +16,7 @@ export function SharpFrame({ size }: { size: Size }) {
 function StandingFrame({ size }: { size: Size }) {
   const { player, isBusy, shownAt } = useDesk("player", "isBusy", "shownAt");
   const frame = useFrame(player);
-  const [sharp, setSharp] = useState<{ url: string; of: unknown } | null>(null);
+  const [sharp, setSharp] = useState<{ url: string; source: unknown } | null>(null);
   const url = useSharpAddress()(frame);
   useEffect(() => {
     let isOver = false;
@@ -27,7 +27,7 @@ function StandingFrame({ size }: { size: Size }) {
       picture.src = url;
       // If it cannot be made, the desk's drawing stays.
       void picture.decode().then(
-        () => !isOver && setSharp({ url, of: shownAt }),
+        () => !isOver && setSharp({ url, source: shownAt }),
         () => {},
       );
     }, CALM_MS);
@@ -37,7 +37,7 @@ function StandingFrame({ size }: { size: Size }) {
       picture.src = "";
     };
   }, [url, isBusy, shownAt]);
-  if (sharp?.url !== url || sharp.of !== shownAt) return null;
+  if (sharp?.url !== url || sharp.source !== shownAt) return null;
   return (
     <img
       src={url}
