@@ -84,6 +84,18 @@ function migrate(db: Db): void {
   });
 }
 
+/** Makes a database prepare each statement once. SQLite itself prepares it again where the schema has changed. */
+function prepareOnce(db: Db): void {
+  const prepared = new Map<string, Database.Statement>();
+  const prepare = db.prepare.bind(db);
+  const once = (sql: string) => {
+    const known = prepared.get(sql) ?? prepare(sql);
+    prepared.set(sql, known);
+    return known;
+  };
+  db.prepare = once as Db["prepare"];
+}
+
 /** Opens a database file (or ":memory:") with Glad Pan's settings and its present schema. */
 export function connect(file: string): Db {
   const db = new Database(file);
@@ -93,6 +105,7 @@ export function connect(file: string): Db {
   db.pragma("foreign_keys = ON");
   // The server and its workers write to one file; writers wait for each other.
   db.pragma("busy_timeout = 10000");
+  prepareOnce(db);
   return db;
 }
 

@@ -10,6 +10,8 @@ import {
   finishJob,
   giveBackJob,
   insertJob,
+  listRenders,
+  orderRenders,
   recoverJobs,
   reportProgress,
   retryJob,
@@ -27,6 +29,20 @@ beforeEach(() => {
 describe("jobs", () => {
   test("are taken in order, once each", () => {
     expect([takeJob(db)?.id, takeJob(db)?.id, takeJob(db)]).toEqual(["first", "second", null]);
+  });
+
+  test("that render wait in the order that is wanted; those that nobody names follow, and one that runs stays", () => {
+    const asked = { versionId: "tall", fileName: "kite.mp4", revision: 0, print: "a" };
+    for (const id of ["a", "b", "c", "d"]) insertJob(db, { id, filmId: "film", kind: "render", asked } as never);
+    const order = () => listRenders(db).map(({ id }) => id);
+    expect(order()).toEqual(["a", "b", "c", "d"]);
+    orderRenders(db, ["d", "b"]);
+    expect(order()).toEqual(["d", "b", "a", "c"]);
+    for (const id of ["first", "second"]) finishJob(db, id, { state: "done" });
+    expect(takeJob(db)?.id).toBe("d");
+    expect(takeJob(db)).toBeNull();
+    orderRenders(db, ["c", "d", "a"]);
+    expect(order()).toEqual(["d", "c", "a", "b"]);
   });
 
   test("that are urgent come before all others, and can be asked for alone", () => {

@@ -1,3 +1,4 @@
+import { expect, test } from "@jest/globals";
 import { captionFlags } from "./caption-flags";
 
 const RATE = { num: 25, den: 1 };

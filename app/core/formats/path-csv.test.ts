@@ -1,4 +1,6 @@
+import { expect, test } from "@jest/globals";
 import { fill } from "../composition/composition";
+import { USUAL_PLAYBACK } from "../composition/picture";
 import { clockOf } from "../time/timecode";
 import { writeKeysCsv, writePathCsv, type WrittenShot } from "./path-csv";
 
@@ -35,7 +37,10 @@ test("a pane that shows something else than the film has no rows", () => {
   const picture = { id: "a".repeat(32), name: "logo.png", width: 10, height: 10 };
   const shown: WrittenShot["shown"] = (frame) => {
     const { panes, ...rest } = SHOT.shown(frame);
-    return { ...rest, panes: [{ ...panes[0]!, own: { picture, frame: 0, slot: "1" } }, panes[0]!] };
+    return {
+      ...rest,
+      panes: [{ ...panes[0]!, own: { picture, playback: USUAL_PLAYBACK, frame: 0, slot: "1" } }, panes[0]!],
+    };
   };
   const rows = writePathCsv([{ ...SHOT, kept: [{ start: 10, end: 11 }], shown }], CLOCK)
     .trim()

@@ -1,3 +1,4 @@
+import { expect, test } from "@jest/globals";
 import { TALL, TWO_SHOTS } from "../../../tests/support/film-state";
 import type { Flag } from "../checks/flag";
 import { NO_FAULTS } from "../checks/picture-faults";

@@ -1,3 +1,4 @@
+import { expect, test } from "@jest/globals";
 import { texture, yuvPicture } from "../../../../tests/support/yuv-picture";
 import { facePatches, mouthMovement } from "./mouth";
 

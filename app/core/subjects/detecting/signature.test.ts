@@ -1,3 +1,4 @@
+import { expect, test } from "@jest/globals";
 import { yuvPicture } from "../../../../tests/support/yuv-picture";
 import { likeness, meanSignature, signatureOf, tellingPart } from "./signature";
 

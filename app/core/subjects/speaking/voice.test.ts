@@ -1,3 +1,4 @@
+import { expect, test } from "@jest/globals";
 import { speechIn, speechSegments, voiced } from "./voice";
 
 const RATE = { num: 25, den: 1 };
