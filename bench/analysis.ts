@@ -7,7 +7,8 @@
 import { spawnSync } from "node:child_process";
 import { writeFileSync } from "node:fs";
 import { parseArgs } from "node:util";
-import { analyseFilm, forgetfulStore } from "~/pipelines/analyse-film.server";
+import { analyseFilm } from "~/pipelines/analyse-film.server";
+import { forgetfulStore } from "~/pipelines/analysis-store";
 import { probeFilm } from "~/media/probe.server";
 
 const { values, positionals } = parseArgs({ allowPositionals: true, options: { json: { type: "string" } } });

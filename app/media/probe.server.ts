@@ -165,6 +165,22 @@ async function gridOfWhatIsThere(
 }
 
 /**
+ * The limits that a film is beyond, as sentences for people.
+ * @param frames of its grid
+ * @param pictures in its file
+ */
+function limitsPassed({ width, height }: Size, frames: number, pictures: number): string[] {
+  const limits: readonly [isPassed: boolean, reason: string][] = [
+    [frames < 2, t.still],
+    [frames > MOST_FRAMES, t.tooLong(frames, MOST_FRAMES)],
+    [frames > LONGEST_MEAN_HOLD * pictures, t.claimsTooMuch(frames, pictures)],
+    [Math.min(width, height) < MIN_SIDE, t.tooSmall(width, height)],
+    [width * height > MOST_PIXELS || Math.max(width, height) > MAX_SIDE, t.tooLarge(width, height)],
+  ];
+  return limits.flatMap(([isPassed, reason]) => (isPassed ? [reason] : []));
+}
+
+/**
  * Probes a file without decoding it.
  * @throws FilmError if it is no film that can be converted
  */
@@ -219,21 +235,9 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   const timeBase = ticks ? framesPerSecond(ticks) : 0;
   // A picture is output once those that it waits for are decoded, with the time of the last of them.
   const late = counted ? (video.has_b_frames ?? 0) * timeBase : 0;
-  if (frames < 2) throw refuse(t.still);
-  if (frames > MOST_FRAMES) {
-    throw refuse(t.tooLong(frames, MOST_FRAMES));
-  }
-  if (frames > LONGEST_MEAN_HOLD * times.length) {
-    throw refuse(t.claimsTooMuch(frames, times.length));
-  }
   const { picture, nonSquarePixels } = displaySize(video);
-  const { width, height } = picture;
-  if (Math.min(width, height) < MIN_SIDE) {
-    throw refuse(t.tooSmall(width, height));
-  }
-  if (width * height > MOST_PIXELS || Math.max(width, height) > MAX_SIDE) {
-    throw refuse(t.tooLarge(width, height));
-  }
+  const [beyond] = limitsPassed(picture, frames, times.length);
+  if (beyond) throw refuse(beyond);
   return {
     picture,
     nonSquarePixels,

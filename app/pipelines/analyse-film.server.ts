@@ -17,52 +17,13 @@ import { type FrameRange, framesPerSecond, inRange } from "~/core/time/rate";
 import { joinRanges } from "~/core/time/ranges";
 import { Detector } from "~/media/detect/detector.server";
 import type { FilmFile } from "~/media/film-file";
-import { readAhead } from "~/media/read-ahead";
 import { smallFrames } from "~/media/small-frames.server";
-import { listen, SECONDS_PER_PIECE } from "~/media/voice.server";
+import { SECONDS_PER_PIECE } from "~/media/voice.server";
 import { ActiveAreas } from "./active-areas.server";
+import { type AnalysedShot, type AnalysisStore, forgetfulStore } from "./analysis-store";
 import { leadOn } from "./lead-on.server";
+import { Listener } from "./listener.server";
 import { type SeenChunk, watchFilm, watchIntervals } from "./watch-film.server";
-
-export interface AnalysedShot {
-  range: FrameRange;
-  /** Its transition; the first begins with a cut. */
-  begins: Transition;
-  tracks: Track[];
-  /** The part of the picture inside the letterbox; null if there is none. */
-  active: Box | null;
-}
-
-/** What is known of a range and its surroundings when its analysis begins or resumes. */
-export interface KeptAnalysis {
-  transitions: TransitionsSoFar;
-  people: Person[];
-  /** End of the last finished shot. */
-  finishedTo: number;
-  /** Chunks since then, or shortly before. */
-  chunks: SeenChunk[];
-}
-
-/** Stores chunks and findings, so that an interrupted analysis can be resumed. */
-export interface AnalysisStore {
-  load(range: FrameRange): KeptAnalysis | null;
-  /** Stores a chunk, and the transitions known by then; features before `featuresFrom` are no longer needed. */
-  saveChunk(chunk: SeenChunk, transitions: TransitionsSoFar, featuresFrom: number): void;
-  saveTransitions(transitions: TransitionsSoFar): void;
-  /** Stores the activity in the frames of a chunk, before the chunk itself. */
-  saveActivity(range: FrameRange, activity: Activity): void;
-  /** Stores finished shots, and their people; chunks that end before `neededFrom` are no longer needed. */
-  saveShots(shots: AnalysedShot[], people: readonly Person[], neededFrom: number): void;
-}
-
-/** A store that keeps nothing. */
-export const forgetfulStore = (): AnalysisStore => ({
-  load: () => null,
-  saveChunk: () => {},
-  saveTransitions: () => {},
-  saveActivity: () => {},
-  saveShots: () => {},
-});
 
 export interface AnalysisOptions {
   store: AnalysisStore;
@@ -92,37 +53,6 @@ export interface Analysis {
   faults: PictureFaults;
   shots: AnalysedShot[];
   people: Person[];
-}
-
-/** The voice detector needs some sound before the speech. */
-const LISTEN_BEFORE_SECONDS = 3;
-/** Pieces listened to in advance, while the same seconds are watched. */
-const LISTENED_AHEAD = Math.round(10 / SECONDS_PER_PIECE);
-
-/** Runs the voice detector on a film, from a frame on, as far as the film has been watched. */
-class Listener {
-  readonly speech: number[];
-  private readonly pieces: AsyncGenerator<number>;
-
-  constructor(film: FilmFile, from: number, signal?: AbortSignal) {
-    const fps = framesPerSecond(film.info.rate);
-    const first = Math.max(0, from - Math.round(LISTEN_BEFORE_SECONDS * fps));
-    // Earlier speech is not needed; positions are rounded to half a piece, 16 ms.
-    this.speech = new Array<number>(Math.round(first / fps / SECONDS_PER_PIECE)).fill(0);
-    this.pieces = readAhead(listen(film, first, signal), LISTENED_AHEAD);
-  }
-
-  async upTo(seconds: number): Promise<void> {
-    while (this.speech.length * SECONDS_PER_PIECE < seconds) {
-      const next = await this.pieces.next();
-      if (next.done) return;
-      this.speech.push(next.value);
-    }
-  }
-
-  async dispose(): Promise<void> {
-    await this.pieces.return(undefined);
-  }
 }
 
 /** Analyses a film and finishes its shots one after the other. */

@@ -5,7 +5,8 @@ import { type FrameRange, framesIn, framesPerSecond, inRange } from "~/core/time
 import { joinRanges, liesWithin } from "~/core/time/ranges";
 import type { FilmFile } from "~/media/film-file";
 import { ActiveAreas } from "./active-areas.server";
-import { analyseFilm, type AnalysisStore } from "./analyse-film.server";
+import { analyseFilm } from "./analyse-film.server";
+import type { AnalysisStore } from "./analysis-store";
 import { findCutBefore } from "./find-cut-before.server";
 
 /** Seconds of film that are worth waiting for before the analysis moves elsewhere. */

@@ -1,25 +1,9 @@
 import { type Box, clipBox, scaleBox, type Size, wholeOf } from "~/core/geometry/box";
-import { type GreyPlane, lumaOf } from "~/core/image/grey-plane";
-import { greyPyramid, PYRAMID_SCALE, showsOther } from "~/core/image/grey-pyramid";
-import type { YuvImage } from "~/core/image/yuv-image";
+import { type GreyPlane } from "~/core/image/grey-plane";
+import { greyPyramid, showsOther } from "~/core/image/grey-pyramid";
 import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
-import { plainEdges } from "~/core/shots/plain-edges";
-import { cameraMotion, type CameraStep } from "~/core/subjects/detecting/camera-motion";
-import { FlowPropagator } from "~/core/subjects/detecting/propagate";
-import {
-  type Detection,
-  type FrameDetections,
-  sureFaceScore,
-  type TrackKind,
-} from "~/core/subjects/detecting/detection";
-import { facingOf } from "~/core/subjects/detecting/facing";
-import { movingThings } from "~/core/subjects/detecting/moving";
-import { opticalFlow } from "~/core/subjects/detecting/optical-flow";
-import { salientThings } from "~/core/subjects/detecting/saliency";
-import { detailSide, sharpnessOf } from "~/core/subjects/detecting/sharpness";
-import { signatureOf } from "~/core/subjects/detecting/signature";
-import { TextFinder } from "~/core/subjects/text/find-texts";
-import { RectangleFinder } from "~/core/subjects/tiles/rectangles";
+import { type CameraStep } from "~/core/subjects/detecting/camera-motion";
+import { type Detection, type FrameDetections } from "~/core/subjects/detecting/detection";
 import { type FrameRange, framesPerSecond, type Rate } from "~/core/time/rate";
 import { Undecoded } from "~/core/time/undecoded";
 import type { Detector } from "~/media/detect/detector.server";
@@ -27,6 +11,7 @@ import { readAhead } from "~/media/read-ahead";
 import { decodeForAnalysis, smallFrames } from "~/media/small-frames.server";
 import { pictureTimes } from "~/media/picture-times.server";
 import type { FilmFile } from "~/media/film-file";
+import { rounded, type Step, StepReader } from "./step-reader";
 
 /** Pictures per second used for optical flow. */
 const STEPS_PER_SECOND = 15;
@@ -40,11 +25,6 @@ const CHUNK_SECONDS = 8;
 /** Frames decoded, and detections awaited, while an earlier one is processed. */
 const DECODED_AHEAD = 12;
 const DETECTIONS_AHEAD = 3;
-/** Share of the picture's width by which a camera clearly moves between looks for text. */
-const CAMERA_MOVES = 0.004;
-/** Score of a face that makes other salient things irrelevant. */
-const CERTAIN = 0.8;
-
 /** What was seen in a range of a film. */
 export interface SeenChunk {
   range: FrameRange;
@@ -62,97 +42,6 @@ export function watchIntervals(rate: Rate): { step: number; faces: number; objec
   const faces = step * FACE_STEPS;
   const objects = faces * OBJECT_LOOKS;
   return { step, faces, objects, chunk: Math.max(1, Math.round((CHUNK_SECONDS * fps) / objects)) * objects };
-}
-
-/** A picture on its way from the decoder to the propagation of its detections. */
-interface Step {
-  frame: number;
-  image: YuvImage;
-  pyramid: GreyPlane[];
-  detection: { objects: boolean; result: Promise<Detection[]> } | null;
-}
-
-const rounded = (value: number, digits: number) => Number(value.toFixed(digits));
-
-/** Processes steps in order once their detections are there; the result does not depend on when that is. */
-class StepReader {
-  readonly detected: FrameDetections[] = [];
-  readonly camera: CameraStep[] = [];
-  private readonly propagator: FlowPropagator;
-  private readonly texts = new TextFinder();
-  private readonly rectangles: RectangleFinder;
-  private before: Step | null = null;
-  /** Pixels by which the camera has moved since the last look for text. */
-  private cameraMoved = 0;
-
-  constructor(
-    private readonly stepFrames: number,
-    propagationSteps: number,
-    size: Size,
-    private readonly scale: number,
-    private readonly area: Box,
-  ) {
-    this.propagator = new FlowPropagator(propagationSteps);
-    this.rectangles = new RectangleFinder(size);
-  }
-
-  async read(step: Step): Promise<void> {
-    const { frame, image, pyramid, detection } = step;
-    const moving: Detection[] = [];
-    if (this.before) {
-      const flow = opticalFlow(this.before.pyramid, pyramid, this.propagator.points());
-      const camera = cameraMotion(flow, pyramid[0]!);
-      this.camera.push({
-        frame,
-        a: rounded(camera.a, 5),
-        b: rounded(camera.b, 5),
-        tx: rounded(PYRAMID_SCALE * this.scale * camera.tx, 2),
-        ty: rounded(PYRAMID_SCALE * this.scale * camera.ty, 2),
-        share: rounded(camera.share, 2),
-      });
-      this.propagator.advance(flow, image);
-      if (camera.share >= 0.5) this.cameraMoved += PYRAMID_SCALE * Math.hypot(camera.tx, camera.ty);
-      if (detection) moving.push(...movingThings(this.before.pyramid[0]!, pyramid[0]!, camera, image, this.area));
-    }
-    this.before = step;
-    if (!detection) return;
-    const luma = lumaOf(image);
-    const cameraMoved = this.cameraMoved >= CAMERA_MOVES * image.width;
-    const seenText = this.texts.see(luma, cameraMoved);
-    this.cameraMoved = 0;
-    const detections = [...(await detection.result), ...moving];
-    const looked: TrackKind[] = ["face", "motion"];
-    if (detection.objects) {
-      looked.push("person", "object", "salient");
-      const hasFace = detections.some(
-        ({ kind, score, box }) =>
-          kind === "face" && score >= Math.max(CERTAIN, sureFaceScore(box.height / image.height)),
-      );
-      if (!hasFace) detections.push(...salientThings(image, this.area));
-    }
-    for (const detection of detections) {
-      const signature = signatureOf(image, detection.kind, detection.box);
-      if (signature) detection.signature = signature;
-      detection.sharpness = rounded(sharpnessOf(image, detection.box), 3);
-      if (detection.kind === "object" || detection.kind === "salient")
-        detection.detailSide = rounded(detailSide(image, detection.box), 2);
-      if (detection.kind === "salient") detection.written = rounded(this.texts.written(detection.box), 2);
-      if (detection.landmarks) detection.facing = rounded(facingOf(detection.landmarks), 2);
-    }
-    this.propagator.see(detections, image);
-    const plain = plainEdges(image.luma, image);
-    const rectangles = this.rectangles.see(luma);
-    this.detected.push({
-      frame,
-      looked,
-      step: this.stepFrames,
-      detections,
-      ...seenText,
-      rectangles,
-      cameraMoved,
-      plain,
-    });
-  }
 }
 
 /** A box in pixels of the film's picture, to a tenth. */

@@ -1,18 +1,19 @@
-import { type Box, boxArea, boxCentre, intersectionArea, type Size } from "../../geometry/box";
+import { type Size } from "../../geometry/box";
 import { median } from "../../numbers/median";
 import { framesPerSecond, type FrameRange, inRange, type Rate } from "../../time/rate";
 import { actingIn } from "./acting";
 import { associate, type Tracklet } from "./associate";
 import { CLEAR_FACE, type FrameDetections, type TrackKind } from "../detecting/detection";
 import { fillTrack } from "./fill-track";
-import { joinPieces } from "./join-pieces";
 import { tileTracks } from "../tiles/tile-tracks";
 import { textTracks } from "../text/text-tracks";
 import { joinTracklets } from "./join-tracklets";
 import { withMovement } from "./movement";
 import { withWords } from "./signs";
 import { asWhole, farEnd, whatIsHeld, withoutHolder, withoutMergers } from "./stay";
-import { boxAt, isDoubtfulFace, joinTracks, seenTogether, type Track, visibleFrames } from "./track";
+import { type Track } from "./track";
+import { joinFacesToPersons, withFaces } from "./heads";
+import { oneFaceEach, withoutShadows, withoutText } from "./superfluous";
 
 interface KindRules {
   /** Score above which detections start tracks; weaker ones only extend them. */
@@ -41,15 +42,6 @@ const FOUND_KINDS = Object.keys(RULES) as FoundKind[];
 
 /** Least share of the looks between first and last sighting at which it was seen. */
 const MIN_DENSITY = 0.35;
-/** Share of a shot at which a known object makes all that merely moves or is salient superfluous. */
-const LASTING_SHARE = 0.3;
-/** Certainty that an object needs where there are people as well, and share of the time that it is alone. */
-const SURE_THING = 0.5;
-const ALONE = 0.8;
-/** Share of its frames inside text at which a track is part of the text. */
-const TEXT_SHARE = 0.5;
-/** The upper part of a person's box that contains the centre of the face. */
-const HEAD_PART = 0.55;
 /** Seconds for which a lost thing is assumed to be where the flow has it. */
 const LINGER_SECONDS = 0.4;
 
@@ -68,52 +60,6 @@ function isConvincing(tracklet: Tracklet, interval: number, shot: FrameRange, fp
   if (score < leastScore) return false;
   const wanted = Math.min(leastSeconds * fps, 0.6 * (shot.end - shot.start));
   return span >= wanted && (sightings.length * interval) / span >= MIN_DENSITY;
-}
-
-/** Whether a face is at the head of a person. */
-function isHeadOf(face: Box, person: Box): boolean {
-  const centre = boxCentre(face);
-  const inside = intersectionArea(face, person) > 0.5 * boxArea(face);
-  return inside && centre.y < person.y + HEAD_PART * person.height;
-}
-
-/** Separates detections of persons by their faces: two people who pass each other look alike, and their faces do not. */
-function withFaces(frames: readonly FrameDetections[], faces: readonly Track[]): FrameDetections[] {
-  return frames.map((seen) => ({
-    ...seen,
-    detections: seen.detections.map((detection) => {
-      if (detection.kind !== "person") return detection;
-      const heads = faces.filter((face) => {
-        const box = boxAt(face, seen.frame);
-        return box && isHeadOf(box, detection.box);
-      });
-      return heads.length === 1 ? { ...detection, faceId: heads[0]!.id } : detection;
-    }),
-  }));
-}
-
-/** Share of a face's frames in which its centre lies in the upper part of the person's box. */
-function belonging(face: Track, person: Track): number {
-  let together = 0;
-  let seen = 0;
-  face.boxes.forEach((box, i) => {
-    if (!box) return;
-    seen++;
-    const body = boxAt(person, face.start + i);
-    if (body && isHeadOf(box, body)) together++;
-  });
-  return seen > 0 ? together / seen : 0;
-}
-
-/** Assigns each face the person with whom it is seen most, one face per person at a time. */
-function joinFacesToPersons(tracks: Track[]): void {
-  const persons = tracks.filter((track) => track.kind === "person");
-  for (const face of tracks.filter((track) => track.kind === "face")) {
-    const best = persons
-      .map((person) => ({ person, share: belonging(face, person) }))
-      .sort((a, b) => b.share - a.share)[0];
-    if (best && best.share > 0.4) face.personId = best.person.id;
-  }
 }
 
 /** A tracklet without sightings whose box contains more than the thing itself, for kinds that no detector knows. */
@@ -172,80 +118,4 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
   }
   const tiles = tileTracks(inShot, shot, picture);
   return [...withoutShadows(withoutText(oneFaceEach(tracks), texts, picture), shot, picture), ...tiles, ...texts];
-}
-
-/** Motion or salience that is text is nothing else; nor is a face that may be a round letter. */
-function withoutText(tracks: readonly Track[], texts: readonly Track[], picture: Size): Track[] {
-  const mayBeText = (track: Track) =>
-    track.kind === "motion" || track.kind === "salient" || isDoubtfulFace(track, picture);
-  return tracks.filter((track) => !mayBeText(track) || shareWithin(track, texts) < TEXT_SHARE);
-}
-
-/** Faces of one person that are never seen together are one face, with a gap. */
-function oneFaceEach(tracks: readonly Track[]): Track[] {
-  const kept: Track[] = [];
-  for (const track of tracks) {
-    const same = kept.findIndex(
-      (other) =>
-        track.kind === "face" &&
-        other.kind === "face" &&
-        other.personId !== undefined &&
-        other.personId === track.personId &&
-        !seenTogether(other, track),
-    );
-    if (same < 0) kept.push(track);
-    else kept[same] = joinTracks(kept[same]!, track);
-  }
-  return kept;
-}
-
-/** Share of its frames in which one of some others is seen as well. */
-function shareBeside(track: Track, others: readonly Track[]): number {
-  const seen = track.boxes.flatMap((box, i) => (box ? [track.start + i] : []));
-  return seen.filter((frame) => others.some((other) => boxAt(other, frame))).length / Math.max(1, seen.length);
-}
-
-/**
- * Share of its frames in which a track lies inside one of another kind.
- * @param whole of two boxes, the one whose area counts as the whole
- */
-function shareWithin(
-  track: Track,
-  others: readonly Track[],
-  whole = (box: Box, other: Box) => Math.min(boxArea(box), boxArea(other)),
-): number {
-  let inside = 0;
-  let seen = 0;
-  track.boxes.forEach((box, i) => {
-    if (!box) return;
-    seen++;
-    const covered = others.some((other) => {
-      const known = boxAt(other, track.start + i);
-      return known && intersectionArea(box, known) > 0.35 * whole(box, known);
-    });
-    if (covered) inside++;
-  });
-  return seen > 0 ? inside / seen : 1;
-}
-
-/**
- * Of motion and salience, keeps what is there while nobody is seen for long and no object is known; where somebody is,
- * certain motion before they come, or after they have gone.
- */
-function withoutShadows(tracks: readonly Track[], shot: FrameRange, picture: Size): Track[] {
-  const known = tracks.filter(({ kind }) => kind !== "motion" && kind !== "salient");
-  const doubtful = known.filter((track) => isDoubtfulFace(track, picture));
-  const certain = known.filter((track) => !doubtful.includes(track));
-  const people = certain.filter(
-    (track) =>
-      (track.kind === "person" || track.kind === "face") &&
-      visibleFrames(track) > LASTING_SHARE * (shot.end - shot.start),
-  );
-  // A moon is more than the face that is seen in it, and a nose is part of a face.
-  const isPartOf = (track: Track) => shareWithin(track, certain) >= 0.5 || shareWithin(track, doubtful, boxArea) >= 0.5;
-  const isSure = (track: Track) => track.kind === "motion" || track.confidence >= SURE_THING;
-  const isAlone = (track: Track) => people.length === 0 || (isSure(track) && shareBeside(track, people) < 1 - ALONE);
-  const unknown = tracks.filter((track) => !known.includes(track) && isAlone(track) && !isPartOf(track));
-  const moving = joinPieces(unknown.filter(({ kind }) => kind === "motion"));
-  return [...known, ...moving, ...unknown.filter(({ kind }) => kind === "salient")];
 }

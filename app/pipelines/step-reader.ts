@@ -1,0 +1,119 @@
+/** What is seen in the pictures of a film that optical flow goes by, one after the other. */
+import { type Box, type Size } from "~/core/geometry/box";
+import { type GreyPlane, lumaOf } from "~/core/image/grey-plane";
+import { PYRAMID_SCALE } from "~/core/image/grey-pyramid";
+import type { YuvImage } from "~/core/image/yuv-image";
+import { plainEdges } from "~/core/shots/plain-edges";
+import { cameraMotion, type CameraStep } from "~/core/subjects/detecting/camera-motion";
+import { FlowPropagator } from "~/core/subjects/detecting/propagate";
+import {
+  type Detection,
+  type FrameDetections,
+  sureFaceScore,
+  type TrackKind,
+} from "~/core/subjects/detecting/detection";
+import { facingOf } from "~/core/subjects/detecting/facing";
+import { movingThings } from "~/core/subjects/detecting/moving";
+import { opticalFlow } from "~/core/subjects/detecting/optical-flow";
+import { salientThings } from "~/core/subjects/detecting/saliency";
+import { detailSide, sharpnessOf } from "~/core/subjects/detecting/sharpness";
+import { signatureOf } from "~/core/subjects/detecting/signature";
+import { TextFinder } from "~/core/subjects/text/find-texts";
+import { RectangleFinder } from "~/core/subjects/tiles/rectangles";
+
+/** Share of the picture's width by which a camera clearly moves between looks for text. */
+const CAMERA_MOVES = 0.004;
+/** Score of a face that makes other salient things irrelevant. */
+const CERTAIN = 0.8;
+
+/** Rounded to a number of decimal places, for storage. */
+export const rounded = (value: number, digits: number) => Number(value.toFixed(digits));
+
+/** A picture on its way from the decoder to the propagation of its detections. */
+export interface Step {
+  frame: number;
+  image: YuvImage;
+  pyramid: GreyPlane[];
+  detection: { objects: boolean; result: Promise<Detection[]> } | null;
+}
+
+/** Processes steps in order once their detections are there; the result does not depend on when that is. */
+export class StepReader {
+  readonly detected: FrameDetections[] = [];
+  readonly camera: CameraStep[] = [];
+  private readonly propagator: FlowPropagator;
+  private readonly texts = new TextFinder();
+  private readonly rectangles: RectangleFinder;
+  private before: Step | null = null;
+  /** Pixels by which the camera has moved since the last look for text. */
+  private cameraMoved = 0;
+
+  constructor(
+    private readonly stepFrames: number,
+    propagationSteps: number,
+    size: Size,
+    private readonly scale: number,
+    private readonly area: Box,
+  ) {
+    this.propagator = new FlowPropagator(propagationSteps);
+    this.rectangles = new RectangleFinder(size);
+  }
+
+  async read(step: Step): Promise<void> {
+    const { frame, image, pyramid, detection } = step;
+    const moving: Detection[] = [];
+    if (this.before) {
+      const flow = opticalFlow(this.before.pyramid, pyramid, this.propagator.points());
+      const camera = cameraMotion(flow, pyramid[0]!);
+      this.camera.push({
+        frame,
+        a: rounded(camera.a, 5),
+        b: rounded(camera.b, 5),
+        tx: rounded(PYRAMID_SCALE * this.scale * camera.tx, 2),
+        ty: rounded(PYRAMID_SCALE * this.scale * camera.ty, 2),
+        share: rounded(camera.share, 2),
+      });
+      this.propagator.advance(flow, image);
+      if (camera.share >= 0.5) this.cameraMoved += PYRAMID_SCALE * Math.hypot(camera.tx, camera.ty);
+      if (detection) moving.push(...movingThings(this.before.pyramid[0]!, pyramid[0]!, camera, image, this.area));
+    }
+    this.before = step;
+    if (!detection) return;
+    const luma = lumaOf(image);
+    const cameraMoved = this.cameraMoved >= CAMERA_MOVES * image.width;
+    const seenText = this.texts.see(luma, cameraMoved);
+    this.cameraMoved = 0;
+    const detections = [...(await detection.result), ...moving];
+    const looked: TrackKind[] = ["face", "motion"];
+    if (detection.objects) {
+      looked.push("person", "object", "salient");
+      const hasFace = detections.some(
+        ({ kind, score, box }) =>
+          kind === "face" && score >= Math.max(CERTAIN, sureFaceScore(box.height / image.height)),
+      );
+      if (!hasFace) detections.push(...salientThings(image, this.area));
+    }
+    for (const detection of detections) {
+      const signature = signatureOf(image, detection.kind, detection.box);
+      if (signature) detection.signature = signature;
+      detection.sharpness = rounded(sharpnessOf(image, detection.box), 3);
+      if (detection.kind === "object" || detection.kind === "salient")
+        detection.detailSide = rounded(detailSide(image, detection.box), 2);
+      if (detection.kind === "salient") detection.written = rounded(this.texts.written(detection.box), 2);
+      if (detection.landmarks) detection.facing = rounded(facingOf(detection.landmarks), 2);
+    }
+    this.propagator.see(detections, image);
+    const plain = plainEdges(image.luma, image);
+    const rectangles = this.rectangles.see(luma);
+    this.detected.push({
+      frame,
+      looked,
+      step: this.stepFrames,
+      detections,
+      ...seenText,
+      rectangles,
+      cameraMoved,
+      plain,
+    });
+  }
+}
