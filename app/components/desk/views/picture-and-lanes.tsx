@@ -2,13 +2,10 @@ import { clamped } from "~/core/numbers/clamped";
 import { lazy, Suspense, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useSize } from "../../common/use-size";
-import { asSwitches, moveSwitch } from "~/core/subjects/attention/edit-switches";
 import { useDesk } from "../hooks/use-desk";
-import type { DeskShot } from "../model/desk-types";
 import { ReshapePanel } from "./reshape/reshape-panel";
 import { useShortcutKeys } from "../hooks/use-shortcut-keys";
 import { RangeBar } from "./trim/range-bar";
-import { useWaveform } from "../hooks/use-waveform";
 import { Picture, type PictureProps } from "./picture/picture";
 import { pictureTexts } from "~/texts/picture";
 
@@ -29,48 +26,8 @@ const ZOOM = { initial: 1.1, most: 24, step: 1.5 };
 
 /** The picture with its lanes: under it for a window that moves sideways, beside it for one that moves up and down. */
 export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoRef" | "notice">) {
-  const {
-    film,
-    player,
-    shots,
-    free,
-    version,
-    kept,
-    keyCommands,
-    shotCommands,
-    rangeCommands,
-    reshape,
-    pictureLook,
-    facts,
-    selectedKeys,
-    aspect,
-    state,
-    panel,
-    captionCommands,
-    speech,
-  } = useDesk(
-    "film",
-    "player",
-    "shots",
-    "free",
-    "version",
-    "kept",
-    "keyCommands",
-    "shotCommands",
-    "rangeCommands",
-    "reshape",
-    "pictureLook",
-    "facts",
-    "selectedKeys",
-    "aspect",
-    "state",
-    "panel",
-    "captionCommands",
-    "speech",
-  );
+  const { film, free, reshape, pictureLook } = useDesk("film", "free", "reshape", "pictureLook");
   const { frames } = film;
-  const { audio } = facts;
-  const { place, preview } = keyCommands;
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const room = useSize(element);
   const [pxPerFrame, setPxPerFrame] = useState(ZOOM.initial);
@@ -84,11 +41,6 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   useHotkeys(keys["lane-in"], () => zoom(ZOOM.step), { preventDefault: true });
   useHotkeys(keys["lane-out"], () => zoom(1 / ZOOM.step), { preventDefault: true });
   useHotkeys(keys["lane-all"], () => zoom(0), { preventDefault: true });
-  const waveform = useWaveform(film.id, audio);
-  const moveOneSwitch = (shot: DeskShot, index: number, frame: number) => {
-    if (shot.framed) shotCommands.follow([shot], moveSwitch(asSwitches(shot.framed.spans), index, frame, shot));
-  };
-  const giveUp = () => preview(0, null);
 
   const { picture } = film;
   const side = free.y ? SIDE_LANE : 0;
@@ -99,42 +51,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   const width = picture.width * scale;
   const height = picture.height * scale;
   const left = GUTTER + (roomWidth - width) / 2;
-  const { selected, select, dragged, preview: previewCaptions, put } = captionCommands;
-  const captions =
-    panel === "captions" && state.captions.length > 0
-      ? {
-          captions: state.captions,
-          selected,
-          speech,
-          select,
-          dragged,
-          put,
-          preview: previewCaptions,
-          onSeek: (frame: number) => player?.seek(frame),
-        }
-      : null;
-  const lane = {
-    player,
-    shots,
-    scale,
-    pxPerFrame,
-    clock: film.clock,
-    onZoom: zoom,
-    frames: film.frames,
-    kept,
-    trim: version.trim,
-    range: rangeCommands.marked,
-    onRange: rangeCommands.markRange,
-    waveform,
-    selectedKeys,
-    aspect,
-    onEase: keyCommands.ease,
-    onPlace: place,
-    onPreview: preview,
-    onGiveUp: giveUp,
-    onMoveSwitch: moveOneSwitch,
-    captions,
-  };
+  const lane = { scale, pxPerFrame, onZoom: zoom };
 
   return (
     <div ref={setElement} className="relative min-h-0 overflow-hidden">
