@@ -62,8 +62,8 @@ export function Desk({ status, ...given }: DeskProps) {
   const [steering] = useState(
     () =>
       new Steering((frame, window) => {
-        const { shots: all, version: of } = framedIn.current;
-        return clampWindow(window, areaAt(all, frame, picture), windowAspect(shotAt(all, frame), picture, of));
+        const { shots: all, version: size } = framedIn.current;
+        return clampWindow(window, areaAt(all, frame, picture), windowAspect(shotAt(all, frame), picture, size));
       }),
   );
   const shown = useShownAt(film, state, version, shots, steering.at);

@@ -5,6 +5,7 @@ import { useSize } from "../../common/use-size";
 import { useDesk } from "../hooks/use-desk";
 import { ReshapePanel } from "./reshape/reshape-panel";
 import { useShortcutKeys } from "../hooks/use-shortcut-keys";
+import { useWaveform } from "../hooks/use-waveform";
 import { RangeBar } from "./trim/range-bar";
 import { Picture, type PictureProps } from "./picture/picture";
 import { pictureTexts } from "~/texts/picture";
@@ -26,7 +27,8 @@ const ZOOM = { initial: 1.1, most: 24, step: 1.5 };
 
 /** The picture with its lanes: under it for a window that moves sideways, beside it for one that moves up and down. */
 export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoRef" | "notice">) {
-  const { film, free, reshape, pictureLook } = useDesk("film", "free", "reshape", "pictureLook");
+  const { film, facts, free, reshape, pictureLook } = useDesk("film", "facts", "free", "reshape", "pictureLook");
+  const waveform = useWaveform(film.id, facts.audio);
   const { frames } = film;
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const room = useSize(element);
@@ -51,7 +53,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   const width = picture.width * scale;
   const height = picture.height * scale;
   const left = GUTTER + (roomWidth - width) / 2;
-  const lane = { scale, pxPerFrame, onZoom: zoom };
+  const lane = { scale, pxPerFrame, waveform, onZoom: zoom };
 
   return (
     <div ref={setElement} className="relative min-h-0 overflow-hidden">

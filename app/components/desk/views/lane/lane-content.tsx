@@ -3,7 +3,6 @@ import type { Size } from "~/core/geometry/box";
 import { framesPerSecond } from "~/core/time/rate";
 import { useDesk } from "../../hooks/use-desk";
 import type { CanvasTheme } from "../../hooks/use-theme";
-import { useWaveform } from "../../hooks/use-waveform";
 import type { DeskShot } from "../../model/desk-types";
 import { CAPTIONS, type CaptionsInLane, LaneCaptions } from "./lane-captions";
 import { FAR_PX_PER_FRAME, LaneFar } from "./lane-far";
@@ -38,25 +37,25 @@ interface LaneContentProps {
   /** Size of the canvas. */
   size: Size;
   theme: CanvasTheme;
+  /** Loudness of each frame; null without sound. */
+  waveform: Uint8Array | null;
 }
 
 /** Everything that scrolls: cuts, tracks, bands and keys of the shots near the playhead. */
 export function LaneContent(props: LaneContentProps) {
-  const { player, shots, film, kept, version, facts, aspect, keyCommands, shotCommands, rangeCommands } = useDesk(
+  const { player, shots, film, kept, version, aspect, keyCommands, shotCommands, rangeCommands } = useDesk(
     "player",
     "shots",
     "film",
     "kept",
     "version",
-    "facts",
     "aspect",
     "keyCommands",
     "shotCommands",
     "rangeCommands",
   );
-  const { geometry, drawn, size, theme } = props;
+  const { geometry, drawn, size, theme, waveform } = props;
   const { axis, pxPerFrame } = geometry;
-  const waveform = useWaveform(film.id, facts.audio);
   const captions = useCaptionsInLane();
   const moveOneSwitch = (shot: DeskShot, index: number, frame: number) => {
     if (shot.framed) shotCommands.follow([shot], moveSwitch(asSwitches(shot.framed.spans), index, frame, shot));

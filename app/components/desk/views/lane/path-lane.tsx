@@ -16,6 +16,8 @@ import { useRubberBand } from "./use-rubber-band";
 interface PathLaneProps extends LaneGeometry {
   /** Size of the canvas. */
   size: Size;
+  /** Loudness of each frame; null without sound. */
+  waveform: Uint8Array | null;
   onZoom: (factor: number) => void;
 }
 
@@ -26,7 +28,7 @@ function useDrawn(player: Player | null, room: number, pxPerFrame: number): Fram
 }
 
 /** The path of the window over time, on the picture's own axis. */
-export default function PathLane({ size, axis, origin, scale, pxPerFrame, onZoom }: PathLaneProps) {
+export default function PathLane({ size, axis, origin, scale, pxPerFrame, waveform, onZoom }: PathLaneProps) {
   const { player, shots, film, kept, selectedKeys } = useDesk("player", "shots", "film", "kept", "selectedKeys");
   const theme = useTheme();
   const scrolled = useRef<Konva.Group>(null);
@@ -71,7 +73,7 @@ export default function PathLane({ size, axis, origin, scale, pxPerFrame, onZoom
     <Stage width={size.width} height={size.height} onWheel={wheel} {...band.handlers}>
       <Layer>
         <Group ref={scrolled}>
-          <LaneContent geometry={geometry} drawn={drawn} size={size} theme={theme} />
+          <LaneContent geometry={geometry} drawn={drawn} size={size} theme={theme} waveform={waveform} />
         </Group>
         <NowLine axis={axis} size={size} now={now} theme={theme} />
         {axis === "x" && (

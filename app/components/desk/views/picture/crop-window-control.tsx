@@ -7,7 +7,6 @@ import { pictureTexts } from "~/texts/picture";
 import { useDesk } from "../../hooks/use-desk";
 import { useOnFrame, useShotHere } from "../../hooks/use-player";
 import { shotAt } from "../../model/desk-types";
-import { windowAspect } from "../../model/windows";
 import { useWindowDrag } from "./use-window-drag";
 import { eyeLineIn, guidesIn, safeAreaIn, trailOf } from "./window-overlays";
 
@@ -23,12 +22,13 @@ interface CropWindowControlProps {
 
 /** The crop window on the picture: dragged, nudged with arrow keys, and drawn on the exact frame with its overlays. */
 export function CropWindowControl({ svg, children }: CropWindowControlProps) {
-  const { film, player, version, shots, windowAt, pictureLook } = useDesk(
+  const { film, player, version, shots, windowAt, aspectAt, pictureLook } = useDesk(
     "film",
     "player",
     "version",
     "shots",
     "windowAt",
+    "aspectAt",
     "pictureLook",
   );
   const { dragged, handlers } = useWindowDrag(svg);
@@ -40,10 +40,6 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
   const safeArea = useRef<SVGPathElement>(null);
   const { guides, shade: darkness, safeArea: showsSafeArea, trail } = pictureLook;
 
-  const aspectAt = useCallback(
-    (frame: number) => windowAspect(shotAt(shots, frame), picture, version),
-    [shots, picture, version],
-  );
   const draw = useCallback(
     (window: CropWindow, frame: number) => {
       const box = windowBox(window, aspectAt(frame));

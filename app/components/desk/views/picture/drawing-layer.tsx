@@ -3,10 +3,9 @@ import { clamped } from "~/core/numbers/clamped";
 import type { Box, Point } from "~/core/geometry/box";
 import { clampWindow } from "~/core/geometry/crop-window";
 import { EYE_LINE_RANGE } from "~/core/path/framing-settings";
-import { wholePixels } from "../../model/windows";
 import { useDesk } from "../../hooks/use-desk";
 import { shotAt } from "../../model/desk-types";
-import { areaAt, windowAspect } from "../../model/windows";
+import { areaAt, wholePixels } from "../../model/windows";
 import { type Drawing, DRAWING_LABEL } from "../../model/drawing";
 import { MarkLayer } from "./mark-layer";
 import type { Player } from "../../model/player";
@@ -18,11 +17,11 @@ interface DrawingLayerProps {
 
 /** Draws a box around the thing to follow, the protected area, or the picture area; or takes a click. */
 export function DrawingLayer({ drawing, player }: DrawingLayerProps) {
-  const { film, version, shots, windowAt, keyCommands, shotCommands, subjectCommands, setDrawing } = useDesk(
+  const { film, shots, windowAt, aspectAt, keyCommands, shotCommands, subjectCommands, setDrawing } = useDesk(
     "film",
-    "version",
     "shots",
     "windowAt",
+    "aspectAt",
     "keyCommands",
     "shotCommands",
     "subjectCommands",
@@ -31,9 +30,8 @@ export function DrawingLayer({ drawing, player }: DrawingLayerProps) {
   const centre = (place: Point) => {
     setDrawing(null);
     const frame = player.getFrame();
-    const aspect = windowAspect(shotAt(shots, frame), film.picture, version);
     const { height } = windowAt(frame);
-    keyCommands.place(frame, clampWindow({ ...place, height }, areaAt(shots, frame, film.picture), aspect));
+    keyCommands.place(frame, clampWindow({ ...place, height }, areaAt(shots, frame, film.picture), aspectAt(frame)));
   };
   const setEyes = ({ y }: Point) => {
     setDrawing(null);

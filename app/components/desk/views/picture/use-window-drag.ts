@@ -7,7 +7,7 @@ import type { CastMember } from "~/core/subjects/choosing/cast";
 import { boxAt } from "~/core/subjects/tracking/track";
 import { useDesk } from "../../hooks/use-desk";
 import { shotAt, subjectBoxAt } from "../../model/desk-types";
-import { areaAt, windowAspect } from "../../model/windows";
+import { areaAt } from "../../model/windows";
 import { sourcePoint, sourceScale } from "./source-point";
 import { type Dragged, draggedWindow, type Snap, snapsOf } from "./window-drag";
 
@@ -26,12 +26,12 @@ interface Grip {
 
 /** Moves the crop window by pointer and arrow keys; a click that moves nothing follows who is under the window. */
 export function useWindowDrag(svg: RefObject<SVGSVGElement | null>) {
-  const { film, player, version, shots, windowAt, keyCommands, shotCommands, pictureLook } = useDesk(
+  const { film, player, shots, windowAt, aspectAt, keyCommands, shotCommands, pictureLook } = useDesk(
     "film",
     "player",
-    "version",
     "shots",
     "windowAt",
+    "aspectAt",
     "keyCommands",
     "shotCommands",
     "pictureLook",
@@ -39,7 +39,6 @@ export function useWindowDrag(svg: RefObject<SVGSVGElement | null>) {
   const { picture } = film;
   const [dragged, setDragged] = useState<Dragged | null>(null);
   const grip = useRef<Grip | null>(null);
-  const aspectAt = (frame: number) => windowAspect(shotAt(shots, frame), picture, version);
 
   /** Source pixels per pixel of the screen. */
   const scale = () => sourceScale(svg.current!, picture);
