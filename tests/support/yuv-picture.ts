@@ -28,11 +28,15 @@ export function yuvPicture(
 export function texture(x: number, y: number, size = 9): number {
   const lattice = (i: number, j: number) => {
     let mixed = Math.imul(i, 374761393) ^ Math.imul(j, 668265263);
-    for (const factor of [2246822519, 3266489917, 1274126177]) mixed = Math.imul(mixed ^ (mixed >>> 15), factor);
+    mixed = Math.imul(mixed ^ (mixed >>> 15), 2246822519);
+    mixed = Math.imul(mixed ^ (mixed >>> 15), 3266489917);
+    mixed = Math.imul(mixed ^ (mixed >>> 15), 1274126177);
     return ((mixed ^ (mixed >>> 16)) >>> 0) / 2 ** 32 - 0.5;
   };
-  const [i, j] = [Math.floor(x / size), Math.floor(y / size)];
-  const [u, v] = [x / size - i, y / size - j];
+  const i = Math.floor(x / size);
+  const j = Math.floor(y / size);
+  const u = x / size - i;
+  const v = y / size - j;
   const top = lattice(i, j) + (lattice(i + 1, j) - lattice(i, j)) * u;
   const bottom = lattice(i, j + 1) + (lattice(i + 1, j + 1) - lattice(i, j + 1)) * u;
   return top + (bottom - top) * v;

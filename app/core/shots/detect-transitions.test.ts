@@ -22,8 +22,11 @@ function scene(seed: number, shift = 0): Picture {
       const wave = Math.sin((x + shift) * (0.06 + seed * 0.021) + seed) * Math.cos(y * (0.09 + seed * 0.014));
       const texture = 30 * wave + 20 * Math.sin((x + shift) * 0.41 + y * (0.1 + seed * 0.13) + seed);
       const object = Math.hypot(x + shift - 32 - seed * 8, y - 35) < 14 ? 50 : 0;
+      // Written one by one: this is done for each pixel of some two thousand pictures.
       const at = (y * WIDTH + x) * 3;
-      picture.set([base[0]! + texture + object, base[1]! + texture, base[2]! + texture - object], at);
+      picture[at] = base[0]! + texture + object;
+      picture[at + 1] = base[1]! + texture;
+      picture[at + 2] = base[2]! + texture - object;
     }
   }
   return picture;
@@ -34,7 +37,10 @@ function pictureOf(valueAt: (x: number, y: number) => number): Picture {
   for (let y = 0; y < HEIGHT; y++) {
     for (let x = 0; x < WIDTH; x++) {
       const value = valueAt(x, y);
-      picture.set([value, 0.9 * value, 0.7 * value], (y * WIDTH + x) * 3);
+      const at = (y * WIDTH + x) * 3;
+      picture[at] = value;
+      picture[at + 1] = 0.9 * value;
+      picture[at + 2] = 0.7 * value;
     }
   }
   return picture;
@@ -57,7 +63,8 @@ function film(frames: Picture[]) {
     return (state / 2 ** 32 - 0.5) * 8;
   };
   return frames.map((picture) => {
-    const data = Uint8ClampedArray.from(picture, (value) => value + grain());
+    const data = new Uint8ClampedArray(picture.length);
+    for (let i = 0; i < data.length; i++) data[i] = picture[i]! + grain();
     const at = (x: number, y: number) => 3 * (y * WIDTH + x);
     return frameFeatures(
       yuvPicture(WIDTH, HEIGHT, (x, y) => [data[at(x, y)]!, data[at(x, y) + 1]!, data[at(x, y) + 2]!]),
