@@ -39,8 +39,11 @@ for (const colorScheme of EVERY_TEST ? (["light", "dark"] as const) : (["light"]
     const isDark = colorScheme === "dark";
     const check = async (view: string, above: string | null = null) =>
       expect.soft(await violations(page, isDark, above), view).toEqual([]);
-    // What lies below was looked at before.
-    const checkAbove = (view: string) => check(view, "[role=dialog]");
+    // What lies below was looked at before. Panels and dialogs are made of the same parts as the views: only the long run finds
+    // a label that is missing in one of them.
+    const checkAbove = async (view: string) => {
+      if (EVERY_TEST) await check(view, "[role=dialog]");
+    };
     await page.goto(empty.url);
     await expect(page.getByLabel("Film files")).toBeAttached();
     await check("library");
@@ -62,7 +65,7 @@ for (const colorScheme of EVERY_TEST ? (["light", "dark"] as const) : (["light"]
     await page.getByRole("button", { name: "Style", exact: true }).click();
     await check("captions");
     await page.getByRole("button", { name: "Import or paste…" }).click();
-    await checkAbove("importing captions");
+    await check("importing captions", "[role=dialog]");
     await page.keyboard.press("Escape");
     await page.getByRole("radio", { name: "Shot", exact: true }).click();
     await page.getByRole("radio", { name: "Stack" }).click();

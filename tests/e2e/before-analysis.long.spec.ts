@@ -1,3 +1,4 @@
+/** Only here is a desk in use while its film is still analysed: what arrives may disturb nothing that was done meanwhile. */
 import { execFileSync } from "node:child_process";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";

@@ -1,10 +1,12 @@
-/** Films placed in a film: in a pane, behind it and above it, on the desk and in the file, frame by frame. */
+/**
+ * Films placed in a film: in a pane, behind it and above it, on the desk and in the file, frame by frame. Only here is it seen
+ * that what the browser plays in a pane is the frame that the file has, and at the cut no other.
+ */
 import { execFileSync } from "node:child_process";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
 import { probeFilm } from "~/media/probe.server";
 import { goTo, openTwoShots } from "../support/desk";
-import { EVERY_TEST } from "../support/every-test";
 import { framesAt, resultAt } from "../support/pixels";
 import { renderVersion } from "../support/render-version";
 import { serverWith } from "../support/prepared";
@@ -81,43 +83,42 @@ test("a clip runs in a pane from its in point, sounds there, and is in the file 
 });
 
 // Only here is alpha seen to come through a browser's own decoder, and a loop of a film of the library behind the picture.
-(EVERY_TEST ? test : test.skip)(
-  "a clip that can be seen through lies above the film, and a film of the library loops behind it",
-  async ({ page }) => {
-    const file = clip("spark.webm", "-c:v", "libvpx-vp9", "-pix_fmt", "yuva420p", "-crf", "6", "-b:v", "0");
-    await page.goto(server.url);
-    await page.getByLabel("Film files").setInputFiles(lighter());
-    await expect(page.getByRole("link", { name: "Open lighter.mp4" })).toBeVisible();
-    await openTwoShots(page, server);
-    await rows(page).first().click();
-    await page.getByRole("radio", { name: "Whole", exact: true }).click();
-    await page.getByRole("combobox", { name: "Backdrop" }).click();
-    await page.getByRole("option", { name: "Your picture or film" }).click();
-    await page.getByRole("button", { name: "From library" }).click();
-    await page.getByRole("menuitem", { name: "lighter.mp4" }).click();
-    await expect(page.getByText("lighter.mp4").first()).toBeVisible({ timeout: LONG_WORK });
+test("a clip that can be seen through lies above the film, and a film of the library loops behind it", async ({
+  page,
+}) => {
+  const file = clip("spark.webm", "-c:v", "libvpx-vp9", "-pix_fmt", "yuva420p", "-crf", "6", "-b:v", "0");
+  await page.goto(server.url);
+  await page.getByLabel("Film files").setInputFiles(lighter());
+  await expect(page.getByRole("link", { name: "Open lighter.mp4" })).toBeVisible();
+  await openTwoShots(page, server);
+  await rows(page).first().click();
+  await page.getByRole("radio", { name: "Whole", exact: true }).click();
+  await page.getByRole("combobox", { name: "Backdrop" }).click();
+  await page.getByRole("option", { name: "Your picture or film" }).click();
+  await page.getByRole("button", { name: "From library" }).click();
+  await page.getByRole("menuitem", { name: "lighter.mp4" }).click();
+  await expect(page.getByText("lighter.mp4").first()).toBeVisible({ timeout: LONG_WORK });
 
-    await page.getByRole("radio", { name: "Layers" }).click();
-    await page.getByLabel("Picture: file").setInputFiles(file);
-    const list = page.getByRole("list", { name: "Layers, the one in front first" });
-    await expect(list).toContainText("spark.webm", { timeout: LONG_WORK });
-    for (const side of ["Comes in", "Goes out"]) {
-      await page.getByRole("combobox", { name: side }).click();
-      await page.getByRole("option", { name: "Cut", exact: true }).click();
-    }
+  await page.getByRole("radio", { name: "Layers" }).click();
+  await page.getByLabel("Picture: file").setInputFiles(file);
+  const list = page.getByRole("list", { name: "Layers, the one in front first" });
+  await expect(list).toContainText("spark.webm", { timeout: LONG_WORK });
+  for (const side of ["Comes in", "Goes out"]) {
+    await page.getByRole("combobox", { name: side }).click();
+    await page.getByRole("option", { name: "Cut", exact: true }).click();
+  }
 
-    // In the upper right corner: its middle, its clear edge, and the backdrop below, all at frame 42: it has begun again.
-    await goTo(page, 42);
-    const wanted = lightOf(2);
-    const off = async (x: number, y: number) => Math.abs((await resultAt(page, x, y))[1]! - wanted);
-    await expect.poll(() => off(0.8, 0.09)).toBeLessThanOrEqual(2);
-    await expect.poll(() => off(0.5, 0.95)).toBeLessThanOrEqual(2);
+  // In the upper right corner: its middle, its clear edge, and the backdrop below, all at frame 42: it has begun again.
+  await goTo(page, 42);
+  const wanted = lightOf(2);
+  const off = async (x: number, y: number) => Math.abs((await resultAt(page, x, y))[1]! - wanted);
+  await expect.poll(() => off(0.8, 0.09)).toBeLessThanOrEqual(2);
+  await expect.poll(() => off(0.5, 0.95)).toBeLessThanOrEqual(2);
 
-    const rendered = await renderVersion(page, "Vertical 9:16", server.data);
-    const frames = Array.from({ length: 44 }, (_, i) => lightOf(i % 40));
-    const layer = framesAt(rendered, 0, 44, 0.796, 0.0885).map(([red]) => red!);
-    const behind = framesAt(rendered, 0, 44, 0.5, 0.9375).map(([red]) => red!);
-    isNear(layer, frames, 2);
-    isNear(behind, frames, 2);
-  },
-);
+  const rendered = await renderVersion(page, "Vertical 9:16", server.data);
+  const frames = Array.from({ length: 44 }, (_, i) => lightOf(i % 40));
+  const layer = framesAt(rendered, 0, 44, 0.796, 0.0885).map(([red]) => red!);
+  const behind = framesAt(rendered, 0, 44, 0.5, 0.9375).map(([red]) => red!);
+  isNear(layer, frames, 2);
+  isNear(behind, frames, 2);
+});

@@ -1,3 +1,4 @@
+/** Only here is a film replaced from its desk; what becomes of its work is tried in app/library/replace. */
 import { execFileSync } from "node:child_process";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";

@@ -1,6 +1,6 @@
+/** Only here are clips arranged from the desk; that the file has them frame by frame is tried in app/library/clips. */
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { EVERY_TEST } from "../support/every-test";
 import { goTo, makeSmall } from "../support/desk";
 import { measure } from "../support/measure";
 import { LONG_WORK, TestServer } from "../support/server";
@@ -83,22 +83,20 @@ test("several clips become one film, and are moved, trimmed, added and taken out
     await page.getByRole("button", { name: "Close" }).click();
   });
 
-  // That the file has them frame by frame is tried in app/jobs/clips.test.ts; only the long run goes all the way from here.
-  if (EVERY_TEST)
-    await test.step("what is rendered is all of them that is shown, without bars", async () => {
-      await page.getByRole("button", { name: /^Export/ }).click();
-      await page
-        .getByRole("dialog")
-        .getByRole("button", { name: /^Export ./ })
-        .click();
-      await expect(page.getByRole("link", { name: "Download" })).toBeVisible({ timeout: LONG_WORK });
-      const download = page.waitForEvent("download");
-      await page.getByRole("link", { name: "Download" }).click();
-      const file = join(server.data, "clips.mp4");
-      await (await download).saveAs(file);
-      expect(measure(file)).toMatchObject({ size: [270, 480], frames: 139 });
-      await page.getByRole("button", { name: "Close" }).click();
-    });
+  await test.step("what is rendered is all of them that is shown, without bars", async () => {
+    await page.getByRole("button", { name: /^Export/ }).click();
+    await page
+      .getByRole("dialog")
+      .getByRole("button", { name: /^Export ./ })
+      .click();
+    await expect(page.getByRole("link", { name: "Download" })).toBeVisible({ timeout: LONG_WORK });
+    const download = page.waitForEvent("download");
+    await page.getByRole("link", { name: "Download" }).click();
+    const file = join(server.data, "clips.mp4");
+    await (await download).saveAs(file);
+    expect(measure(file)).toMatchObject({ size: [270, 480], frames: 139 });
+    await page.getByRole("button", { name: "Close" }).click();
+  });
 
   await test.step("one is taken out and another added, and each step is undone", async () => {
     await page.getByRole("button", { name: "Clips", exact: true }).click();
