@@ -57,6 +57,9 @@ const MAX_OUTPUT_CHARS = 64 * 2 ** 20;
 const EMPTY_WORDS = /^\s*(last message repeated|conversion failed|error while (decoding|filtering)|exiting)/i;
 const PREFIX = /^(\[[^\]]*\]\s*)+|^(file|pipe):.*?:\s+/g;
 
+/** What ffmpeg says when the end of a file could not be written. It exits with 0 all the same (5.1). */
+const UNFINISHED = /^Error (writing trailer of|closing file) (?!pipe:)/m;
+
 /** The last meaningful line of ffmpeg's output; "" if there is none. */
 export function lastWords(said: string): string {
   const lines = said.split(/[\r\n]+/).map((line) => line.replaceAll(PREFIX, "").trim());
@@ -158,7 +161,7 @@ export function startTool(
       signal?.removeEventListener("abort", kill);
       if (signal?.aborted) reject(new CancelledError());
       else if (stalled) reject(new ToolError(`${command} got nowhere and was stopped`, said, "STALLED"));
-      else if (code === 0) resolve();
+      else if (code === 0 && !UNFINISHED.test(said)) resolve();
       else if (code === NOT_STARTED && /^setpriv: failed to execute/.test(said)) {
         reject(new ToolError(`${command} could not be started: ${lastWords(said)}`));
       } else {

@@ -11,6 +11,12 @@ test("a tool's output is given, its failure told by its last words", async () =>
   await expect(runTool("no-such-tool", [])).rejects.toThrow("no-such-tool could not be started");
 });
 
+test("a file whose end could not be written has failed, though ffmpeg exits with 0", async () => {
+  const args = ["-v", "error", "-y", "-f", "lavfi", "-i", "color=s=64x64:r=5", "-frames:v", "2", "-f", "nut"];
+  await expect(runTool("ffmpeg", [...args, "file:/dev/full"])).rejects.toMatchObject({ code: "ENOSPC" });
+  await runTool("ffmpeg", [...args, "file:/dev/null"]);
+});
+
 test("what a tool said is told without addresses, paths and empty phrases", () => {
   const said = [
     "[mov,mp4,m4a,3gp,3g2,mj2 @ 0x55d01c] [fatal] moov atom not found",

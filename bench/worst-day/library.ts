@@ -44,9 +44,10 @@ export class Library {
   send = (request: RawRequest): Promise<RawAnswer> => send(this.server.url, request);
   demand = (status: number, request: RawRequest): Promise<RawAnswer> => demand(this.server.url, status, request);
 
-  /** Adds the clip under a name; the new film's id. */
+  /** Adds the clip under a name, with a small version; the new film's id. */
   async addFilm(name: string): Promise<string> {
     const { headers } = await this.demand(201, upload(name, CLIP));
+    this.server.makeVersionsSmall();
     return String(headers["glad-pan-film"]);
   }
 

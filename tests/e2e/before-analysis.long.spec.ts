@@ -2,7 +2,7 @@
 import { execFileSync } from "node:child_process";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { goTo, makeSmall, rows } from "../support/desk";
+import { goTo, rows } from "../support/desk";
 import { measure } from "../support/measure";
 import { LONG_WORK, TestServer } from "../support/server";
 
@@ -21,7 +21,7 @@ test("a film is worked on at any frame before it is analysed, and what is done s
   await page.goto(server.url);
   await page.getByLabel("Film files").setInputFiles(film);
   await expect(page.getByRole("link", { name: "Open kite morning.mp4" })).toBeVisible();
-  makeSmall(server);
+  server.makeVersionsSmall();
   await page.getByRole("link", { name: "Open kite morning.mp4" }).click();
 
   await test.step("a keyframe is placed and a switch made where nothing was looked at yet", async () => {

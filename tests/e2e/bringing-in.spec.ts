@@ -2,7 +2,6 @@ import { execFileSync } from "node:child_process";
 import { existsSync, mkdirSync, readdirSync, statSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { makeSmall } from "../support/desk";
 import { EVERY_TEST } from "../support/every-test";
 import { LONG_WORK, TestServer } from "../support/server";
 
@@ -70,7 +69,7 @@ test("a film of this machine is linked, and its desk opens before its proxy is m
 
 // Only here does the choice of a sound go all the way from the dialog into a file that is heard.
 (EVERY_TEST ? test : test.skip)("another of its sounds is played and exported", async ({ page }) => {
-  makeSmall(server);
+  server.makeVersionsSmall();
   await page.goto(server.url);
   await page.getByRole("link", { name: "Open tide pools.mkv" }).click();
   await page.getByRole("button", { name: "About tide pools.mkv" }).click();

@@ -1,7 +1,7 @@
 /** Only here are clips arranged from the desk; that the file has them frame by frame is tried in app/library/clips. */
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { goTo, makeSmall } from "../support/desk";
+import { goTo } from "../support/desk";
 import { measure } from "../support/measure";
 import { LONG_WORK, TestServer } from "../support/server";
 import { moveUp } from "../support/sortable";
@@ -49,7 +49,7 @@ test("several clips become one film, and are moved, trimmed, added and taken out
     await dialog.getByRole("textbox", { name: "Name" }).fill("A day out");
     await dialog.getByRole("button", { name: "Join 2 films" }).click();
     await expect(page.getByRole("button", { name: "Open", exact: true })).toBeVisible();
-    makeSmall(server);
+    server.makeVersionsSmall();
     await page.getByRole("button", { name: "Open", exact: true }).click();
     await expect(page.getByRole("heading", { name: "A day out" })).toBeVisible();
     await prepared(page);

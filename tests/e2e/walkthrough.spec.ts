@@ -2,7 +2,7 @@ import { execFileSync } from "node:child_process";
 import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { goTo, makeSmall, timecode } from "../support/desk";
+import { goTo, timecode } from "../support/desk";
 import { NOW_SHARE } from "../../app/components/desk/views/lane/lane-geometry";
 import { readTruth } from "../../demo/truth";
 import { LONG_WORK, TestServer } from "../support/server";
@@ -294,7 +294,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
   });
 
   await test.step("an export is rendered, checked, shown with its figures, and downloaded", async () => {
-    makeSmall(server);
+    server.makeVersionsSmall();
     await page.reload();
     await page.getByRole("button", { name: /^Export/ }).click();
     await page.getByRole("button", { name: "Export Vertical 9:16" }).click();

@@ -1,7 +1,5 @@
 /** The desk of the film with two shots, as tests in the browser use it. */
-import { join } from "node:path";
 import { expect, type Page } from "@playwright/test";
-import Database from "better-sqlite3";
 import type { TestServer } from "./server";
 
 export const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
@@ -28,13 +26,6 @@ export async function goTo(page: Page, frame: number): Promise<void> {
     await timecode(page).blur();
     await expect.poll(() => frameOf(page), { timeout: 2000 }).toBe(frame);
   }).toPass();
-}
-
-/** Makes all versions small, before their films are opened: most that is rendered is only looked at for what it shows. */
-export function makeSmall({ data }: TestServer): void {
-  const db = new Database(join(data, "glad-pan.db"));
-  db.prepare("UPDATE versions SET width = 270, height = 480").run();
-  db.close();
 }
 
 interface StoredKey {

@@ -48,6 +48,11 @@ export class TestServer {
     this.#withDatabase((db) => db.exec(sql));
   }
 
+  /** Makes all versions small: most that is rendered is only looked at for what it shows. */
+  makeVersionsSmall(): void {
+    this.write("UPDATE versions SET width = 270, height = 480");
+  }
+
   #withDatabase<T>(use: (db: Database.Database) => T, options?: Database.Options): T {
     const db = new Database(join(this.data, "glad-pan.db"), options);
     try {
