@@ -7,10 +7,13 @@ import { join } from "node:path";
 const COLLECTIONS = {
   nature: { package: "mate-backgrounds", folder: "usr/share/backgrounds/mate/nature" },
   phone: { package: "lomiri-wallpapers-16.04", folder: "usr/share/backgrounds" },
+  /** Creatures and things without their ground; in the public domain or under the GPL. */
+  cutOut: { package: "tuxpaint-stamps-default", folder: "usr/share/tuxpaint/stamps" },
 };
+type Collection = keyof typeof COLLECTIONS;
 
-/** Files of a collection's photographs, in order of their names; fetched the first time. */
-export function photographs(collection: keyof typeof COLLECTIONS = "nature"): string[] {
+/** Folder of a collection, which is fetched the first time. */
+export function collectionFolder(collection: Collection): string {
   const { package: name, folder } = COLLECTIONS[collection];
   const kept = join(tmpdir(), `glad-pan-photographs-${collection}`);
   if (!existsSync(kept)) {
@@ -20,9 +23,14 @@ export function photographs(collection: keyof typeof COLLECTIONS = "nature"): st
     execFileSync("dpkg-deb", ["-x", join(fetched, archive!), join(fetched, "files")]);
     renameSync(join(fetched, "files"), kept);
   }
-  const photographed = join(kept, folder);
-  return readdirSync(photographed)
+  return join(kept, folder);
+}
+
+/** Files of a collection's photographs, in order of their names. */
+export function photographs(collection: Collection = "nature"): string[] {
+  const folder = collectionFolder(collection);
+  return readdirSync(folder)
     .filter((file) => file.endsWith(".jpg"))
     .sort()
-    .map((file) => join(photographed, file));
+    .map((file) => join(folder, file));
 }

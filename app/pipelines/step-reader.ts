@@ -4,15 +4,12 @@ import { type GreyPlane, lumaOf } from "~/core/image/grey-plane";
 import { PYRAMID_SCALE } from "~/core/image/grey-pyramid";
 import type { YuvImage } from "~/core/image/yuv-image";
 import { plainEdges } from "~/core/shots/plain-edges";
+import { boxesInside } from "~/core/subjects/detecting/any-boxes";
 import { cameraMotion, type CameraStep } from "~/core/subjects/detecting/camera-motion";
 import { FlowPropagator } from "~/core/subjects/detecting/propagate";
-import {
-  type Detection,
-  type FrameDetections,
-  sureFaceScore,
-  type TrackKind,
-} from "~/core/subjects/detecting/detection";
+import { type Detection, type FrameDetections, type TrackKind } from "~/core/subjects/detecting/detection";
 import { facingOf } from "~/core/subjects/detecting/facing";
+import { likelyThings } from "~/core/subjects/detecting/likely-things";
 import { movingThings } from "~/core/subjects/detecting/moving";
 import { opticalFlow } from "~/core/subjects/detecting/optical-flow";
 import { salientThings } from "~/core/subjects/detecting/saliency";
@@ -20,11 +17,10 @@ import { detailSide, sharpnessOf } from "~/core/subjects/detecting/sharpness";
 import { signatureOf } from "~/core/subjects/detecting/signature";
 import { TextFinder } from "~/core/subjects/text/find-texts";
 import { RectangleFinder } from "~/core/subjects/tiles/rectangles";
+import type { Found } from "~/media/detect/detect-worker";
 
 /** Share of the picture's width by which a camera clearly moves between looks for text. */
 const CAMERA_MOVES = 0.004;
-/** Score of a face that makes other salient things irrelevant. */
-const CERTAIN = 0.8;
 
 /** Rounded to a number of decimal places, for storage. */
 export const rounded = (value: number, digits: number) => Number(value.toFixed(digits));
@@ -34,7 +30,7 @@ export interface Step {
   frame: number;
   image: YuvImage;
   pyramid: GreyPlane[];
-  detection: { objects: boolean; result: Promise<Detection[]> } | null;
+  detection: { objects: boolean; result: Promise<Found> } | null;
 }
 
 /** Processes steps in order once their detections are there; the result does not depend on when that is. */
@@ -83,15 +79,15 @@ export class StepReader {
     const cameraMoved = this.cameraMoved >= CAMERA_MOVES * image.width;
     const seenText = this.texts.see(luma, cameraMoved);
     this.cameraMoved = 0;
-    const detections = [...(await detection.result), ...moving];
+    const found = await detection.result;
+    const detections = [...found.detections, ...moving];
     const looked: TrackKind[] = ["face", "motion"];
     if (detection.objects) {
       looked.push("person", "object", "salient");
-      const hasFace = detections.some(
-        ({ kind, score, box }) =>
-          kind === "face" && score >= Math.max(CERTAIN, sureFaceScore(box.height / image.height)),
-      );
-      if (!hasFace) detections.push(...salientThings(image, this.area));
+      if (found.boxes) {
+        const boxes = boxesInside(found.boxes, this.area);
+        detections.push(...likelyThings(boxes, salientThings(image, this.area), image));
+      }
     }
     for (const detection of detections) {
       const signature = signatureOf(image, detection.kind, detection.box);

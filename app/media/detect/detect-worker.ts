@@ -4,7 +4,8 @@
 import { parentPort, workerData } from "node:worker_threads";
 import type { Size } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
-import type { Detection } from "~/core/subjects/detecting/detection";
+import type { AnyBoxes } from "~/core/subjects/detecting/any-boxes";
+import { type Detection, hasCertainFace } from "~/core/subjects/detecting/detection";
 import { FaceDetector } from "./face-detector.server";
 import { ObjectDetector } from "./object-detector.server";
 
@@ -15,16 +16,26 @@ export interface DetectRequest {
   objects: boolean;
 }
 
-export type DetectAnswer = { id: number; detections: Detection[] } | { id: number; error: string };
+/** What was found in a picture. */
+export interface Found {
+  detections: Detection[];
+  /** Boxes around anything, where objects were asked for and there is no certain face. */
+  boxes?: AnyBoxes;
+}
+
+export type DetectAnswer = ({ id: number } & Found) | { id: number; error: string };
 
 const { picture } = workerData as { picture: Size };
 const faces = FaceDetector.load(picture);
 const objects = ObjectDetector.load(picture);
 
-async function detect({ image, objects: withObjects }: DetectRequest): Promise<Detection[]> {
-  const found = await (await faces).detect(image, withObjects);
-  if (withObjects) found.push(...(await (await objects).detect(image)));
-  return found;
+async function detect({ image, objects: withObjects }: DetectRequest): Promise<Found> {
+  const detections = await (await faces).detect(image, withObjects);
+  if (!withObjects) return { detections };
+  const withAny = !hasCertainFace(detections, image);
+  const { named, boxes } = await (await objects).detect(image, withAny);
+  detections.push(...named);
+  return withAny ? { detections, boxes } : { detections };
 }
 
 /** Resolves after everything requested so far. */
@@ -33,7 +44,7 @@ parentPort!.on("message", (request: DetectRequest | "end") => {
   last = last.then(async () => {
     if (request === "end") return parentPort!.close();
     const answer: DetectAnswer = await detect(request).then(
-      (detections) => ({ id: request.id, detections }),
+      (found) => ({ id: request.id, ...found }),
       (error: unknown) => ({ id: request.id, error: error instanceof Error ? error.message : String(error) }),
     );
     parentPort!.postMessage(answer);

@@ -1,12 +1,11 @@
 import type { Worker } from "node:worker_threads";
 import type { Size } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
-import type { Detection } from "~/core/subjects/detecting/detection";
 import { startWorker } from "../worker-thread.server";
-import type { DetectAnswer, DetectRequest } from "./detect-worker";
+import type { DetectAnswer, DetectRequest, Found } from "./detect-worker";
 
 interface Waiting {
-  resolve: (detections: Detection[]) => void;
+  resolve: (found: Found) => void;
   reject: (error: Error) => void;
 }
 
@@ -24,7 +23,7 @@ export class Detector {
       const waiting = this.waiting.get(answer.id);
       this.waiting.delete(answer.id);
       if ("error" in answer) waiting?.reject(new Error(answer.error));
-      else waiting?.resolve(answer.detections);
+      else waiting?.resolve(answer);
     });
     this.worker.on("error", (error) => this.fail(error instanceof Error ? error : new Error(String(error))));
     this.ended = new Promise((resolve) => {
@@ -44,9 +43,9 @@ export class Detector {
    * Detects persons and objects, and faces anywhere, if asked to; otherwise faces near earlier ones. Pictures are processed
    * in the order of the calls.
    */
-  detect(image: YuvImage, objects: boolean): Promise<Detection[]> {
+  detect(image: YuvImage, objects: boolean): Promise<Found> {
     const request: DetectRequest = { id: this.serial++, image, objects };
-    const answer = new Promise<Detection[]>((resolve, reject) => this.waiting.set(request.id, { resolve, reject }));
+    const answer = new Promise<Found>((resolve, reject) => this.waiting.set(request.id, { resolve, reject }));
     this.worker.postMessage(request);
     return answer;
   }

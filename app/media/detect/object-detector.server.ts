@@ -1,16 +1,12 @@
-import type { Ort } from "../onnx-runtime.server";
-import { type Size, wholeOf } from "~/core/geometry/box";
-import { writePlanes } from "~/core/image/colours";
-import type { YuvImage } from "~/core/image/yuv-image";
+import { type Size, scaleBox } from "~/core/geometry/box";
+import { halveYuv, type YuvImage } from "~/core/image/yuv-image";
 import { type Detection, suppressOverlaps } from "~/core/subjects/detecting/detection";
-import { loadModel, paddedSize, runModel } from "./session.server";
+import { type AnyBox, anyBox, type AnyBoxes, distinctBoxes } from "~/core/subjects/detecting/any-boxes";
+import { type Cell, NanoDet } from "./nanodet.server";
 
-const CLASSES = 80;
-/** Bins of the distribution that gives the distance from a cell to each side of a box. */
-const BINS = 11;
 const MIN_SCORE = 0.3;
-/** Scaling of colour values for the model. */
-const UNIT = { scale: 1 / 255, offset: 0 };
+/** Least score of its best class at which a cell draws a box around something. */
+const ANY_SCORE = 0.06;
 
 /** Classes of COCO's 80 that are worth following; the rest is furniture and tableware. */
 const FOLLOWED = new Map<number, string>([
@@ -43,75 +39,52 @@ const FOLLOWED = new Map<number, string>([
 ]);
 const FOLLOWED_CLASSES = Uint8Array.from(FOLLOWED.keys());
 
-const GRIDS = [
-  { scores: "Identity", boxes: "Identity_3", stride: 8 },
-  { scores: "Identity_1", boxes: "Identity_4", stride: 16 },
-  { scores: "Identity_2", boxes: "Identity_5", stride: 32 },
-] as const;
-
-/** Mean of a distribution over bins given as logits (Li et al., Generalized Focal Loss, 2020). */
-function expectedBin(logits: Float32Array, offset: number): number {
-  let largest = -Infinity;
-  for (let k = 0; k < BINS; k++) largest = Math.max(largest, logits[offset + k]!);
-  let sum = 0;
-  let mean = 0;
-  for (let k = 0; k < BINS; k++) {
-    const weight = Math.exp(logits[offset + k]! - largest);
-    sum += weight;
-    mean += weight * k;
-  }
-  return mean / sum;
+/** What the network finds in a picture. */
+export interface Objects {
+  /** Persons, animals, vehicles and moving things, by name. */
+  named: Detection[];
+  /** Boxes around anything. */
+  boxes: AnyBoxes;
 }
 
-/** Finds persons, animals, vehicles and moving things with NanoDet. */
-export class ObjectDetector {
-  private readonly input: Float32Array;
+function namedIn({ scores, box }: Cell): Detection | null {
+  let best = 0;
+  let score = 0;
+  for (const label of FOLLOWED_CLASSES) if (scores[label]! > score) [score, best] = [scores[label]!, label];
+  if (score < MIN_SCORE) return null;
+  const label = FOLLOWED.get(best)!;
+  return label === "person" ? { kind: "person", box: box(), score } : { kind: "object", box: box(), score, label };
+}
 
+const anyIn = ({ scores, box }: Cell): AnyBox[] => (Math.max(...scores) < ANY_SCORE ? [] : [anyBox(box(), scores)]);
+
+const doubled = (each: AnyBox): AnyBox => ({ ...each, box: scaleBox(each.box, 2) });
+
+/** Finds persons and objects with NanoDet: two of them, for pictures at full size and at half of it. */
+export class ObjectDetector {
   private constructor(
-    private readonly session: Ort.InferenceSession,
-    private readonly size: Size,
-  ) {
-    this.input = new Float32Array(3 * size.width * size.height);
-  }
+    private readonly full: NanoDet,
+    private readonly half: NanoDet,
+  ) {}
 
   /** @param picture size of the pictures */
   static async load(picture: Size): Promise<ObjectDetector> {
-    const size = paddedSize(picture);
-    return new ObjectDetector(await loadModel("nanodet", size), size);
+    const half = { width: picture.width / 2, height: picture.height / 2 };
+    return new ObjectDetector(await NanoDet.load(picture), await NanoDet.load(half));
   }
 
-  async detect(image: YuvImage): Promise<Detection[]> {
-    const { input, size } = this;
-    writePlanes(image, wholeOf(size), UNIT, input);
-    const out = await runModel(this.session, input, [1, 3, size.height, size.width]);
-    const detections: Detection[] = [];
-    for (const grid of GRIDS) {
-      const scores = out[grid.scores]!;
-      const boxes = out[grid.boxes]!;
-      const { stride } = grid;
-      const columns = size.width / stride;
-      for (let cell = 0; cell < scores.length / CLASSES; cell++) {
-        let best = 0;
-        let score = 0;
-        for (let i = 0; i < FOLLOWED_CLASSES.length; i++) {
-          const candidate = scores[cell * CLASSES + FOLLOWED_CLASSES[i]!]!;
-          if (candidate > score) [score, best] = [candidate, FOLLOWED_CLASSES[i]!];
-        }
-        if (score < MIN_SCORE) continue;
-        const [left, top, right, bottom] = [0, 1, 2, 3].map(
-          (side) => expectedBin(boxes, (cell * 4 + side) * BINS) * stride,
-        ) as [number, number, number, number];
-        const x = ((cell % columns) + 0.5) * stride;
-        const y = (Math.floor(cell / columns) + 0.5) * stride;
-        const label = FOLLOWED.get(best)!;
-        detections.push({
-          kind: label === "person" ? "person" : "object",
-          box: { x: x - left, y: y - top, width: left + right, height: top + bottom },
-          score,
-          ...(label === "person" ? {} : { label }),
-        });
-      }
-    }
-    return suppressOverlaps(detections, 0.5);
+  /** @param withAny whether boxes around anything are wanted */
+  async detect(image: YuvImage, withAny: boolean): Promise<Objects> {
+    const named: Detection[] = [];
+    const full: AnyBox[] = [];
+    await this.full.look(image, (cell) => {
+      const found = namedIn(cell);
+      if (found) named.push(found);
+      if (withAny) full.push(...anyIn(cell));
+    });
+    const half: AnyBox[] = [];
+    if (withAny) await this.half.look(halveYuv(image), (cell) => half.push(...anyIn(cell)));
+    const boxes = { full: distinctBoxes(full), half: distinctBoxes(half).map(doubled) };
+    return { named: suppressOverlaps(named, 0.5), boxes };
   }
 }

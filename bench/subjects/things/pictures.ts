@@ -3,12 +3,15 @@ import { type Canvas, createCanvas, loadImage } from "@napi-rs/canvas";
 import { basename } from "node:path";
 import type { Box } from "~/core/geometry/box";
 import { photographs } from "../../photographs";
+import { type CutOuts, loadCutOuts } from "./cut-outs";
 
 export interface Pictures {
   grounds: Canvas[];
   textures: Canvas[];
   /** Photographs of one thing, and where that is, as shares of the picture. */
   subjects: { photograph: Canvas; box: Box }[];
+  /** Creatures and things without their ground: for scenes that are tuned on, and set aside. */
+  cutOuts: { tuned: CutOuts; apart: CutOuts };
 }
 
 const box = (x: number, y: number, width: number, height: number): Box => ({ x, y, width, height });
@@ -35,7 +38,7 @@ async function load(file: string): Promise<Canvas> {
 
 export async function loadPictures(): Promise<Pictures> {
   const files = [...photographs("nature"), ...photographs("phone")];
-  const pictures: Pictures = { grounds: [], textures: [], subjects: [] };
+  const pictures: Pictures = { grounds: [], textures: [], subjects: [], cutOuts: await loadCutOuts() };
   for (const file of files) {
     const photograph = await load(file);
     const about = ABOUT[basename(file)];

@@ -19,6 +19,7 @@ import {
   THINGS,
   throughCamera,
 } from "./draw-things";
+import type { CutOuts } from "./cut-outs";
 import type { Pictures } from "./pictures";
 import { TEXT_SETS } from "./plan-texts";
 
@@ -43,7 +44,8 @@ export interface ThingScene {
   draw: (g: SKRSContext2D, seconds: number) => Shown;
 }
 
-export type Sketch = (random: Random, pictures: Pictures) => ThingScene["draw"];
+/** @param isApart whether only what is set aside may be drawn */
+export type Sketch = (random: Random, pictures: Pictures, isApart: boolean) => ThingScene["draw"];
 
 const { width: W, height: H } = STAGE;
 const ease = (t: number) => {
@@ -206,6 +208,33 @@ const near: Sketch = (random, { grounds }) => {
   };
 };
 
+/** Share of a creature's length that its head takes. */
+const HEAD = 0.35;
+
+/** Photographed ones before a photographed ground, seen by some camera. */
+const real =
+  (kind: keyof CutOuts): Sketch =>
+  (random, { grounds, cutOuts }, isApart) => {
+    const { picture, head } = pick(random, cutOuts[isApart ? "apart" : "tuned"][kind]);
+    const [ground, cameraAt] = [pick(random, grounds), someCamera(random)];
+    // As often sharp as not, and as often at rest as moving.
+    const [blur, sway] = [Math.max(0, between(random, -4, 4)), Math.max(0, between(random, -30, 30))];
+    const light = between(random, 0.8, 1.1);
+    const scale = Math.min((0.75 * W) / picture.width, (between(random, 0.15, 0.9) * H) / picture.height);
+    const [width, height] = [picture.width * scale, picture.height * scale];
+    const [middle, foot] = [between(random, 0.3, 0.7) * W, between(random, 0.75, 0.98) * H];
+    return (g, t) => {
+      const camera = cameraAt(t);
+      const box = { x: middle - width / 2 + sway * wander(0.6 * t, 4), y: foot - height, width, height };
+      throughCamera(g, camera, () => {
+        drawGround(g, ground, blur, light);
+        g.drawImage(picture, box.x, box.y, width, height);
+      });
+      const headBox = { ...box, width: HEAD * width, x: head === "right" ? box.x + (1 - HEAD) * width : box.x };
+      return { things: [onStage(box, camera)], ...(head && { heads: [onStage(headBox, camera)] }) };
+    };
+  };
+
 const vehicle: Sketch = (random, { grounds, textures }) => {
   const [ground, look] = [pick(random, grounds), someLook(random, textures)];
   const [size, speed] = [between(random, 120, 190), between(random, 60, 190) * (random() < 0.5 ? 1 : -1)];
@@ -321,7 +350,7 @@ const photographed: Sketch = (random, { subjects }) => {
 };
 
 /** Sets that are about a thing. */
-export const THING_SETS: Record<string, Sketch> = {
+const THING_SETS: Record<string, Sketch> = {
   "even ground": onEvenGround,
   "busy ground": onBusyGround,
   "in a hand": inHand,
@@ -335,7 +364,14 @@ export const THING_SETS: Record<string, Sketch> = {
   photographed,
 };
 
-const SETS: Record<string, Sketch> = { ...THING_SETS, ...TEXT_SETS };
+const REAL_SETS: Record<string, Sketch> = {
+  "real creature": real("creatures"),
+  "real thing": real("things"),
+};
+
+const SETS: Record<string, Sketch> = { ...THING_SETS, ...TEXT_SETS, ...REAL_SETS };
+/** Sets in which a shot is about something that can be followed. */
+export const FOLLOWED_SETS = [...Object.keys(THING_SETS), ...Object.keys(REAL_SETS)];
 
 const SIZES = [
   { width: 1280, height: 720 },
@@ -358,8 +394,12 @@ const TUNED = 4;
 const seedOf = (set: number, variant: number) => Math.imul(1 + 100 * set + variant, 2654435761) >>> 0;
 
 /** A scene of a set as it is drawn. */
-export const drawingOf = (set: string, variant: number, pictures: Pictures): ThingScene["draw"] =>
-  SETS[set]!(seeded(seedOf(Object.keys(SETS).indexOf(set), variant)), pictures);
+export const drawingOf = (
+  set: string,
+  variant: number,
+  pictures: Pictures,
+  isApart = variant >= TUNED,
+): ThingScene["draw"] => SETS[set]!(seeded(seedOf(Object.keys(SETS).indexOf(set), variant)), pictures, isApart);
 
 /**
  * All scenes: the variants of each set that the method was tuned on, and those that are kept apart.

@@ -1,5 +1,5 @@
 import type { PlainEdges } from "../../shots/plain-edges";
-import { boxIou, type Box, type Point } from "../../geometry/box";
+import { boxIou, type Box, type Point, type Size } from "../../geometry/box";
 
 /** Kinds of tracks. Text and insets are no subjects: they are kept in the window, and never followed. */
 export const TRACK_KINDS = ["face", "person", "object", "motion", "salient", "mark", "tile", "text", "inset"] as const;
@@ -75,6 +75,16 @@ export interface FrameDetections {
   /** How far the frame is plain from its edges. */
   plain?: PlainEdges;
 }
+
+/** Score of a face that makes other salient things irrelevant. */
+const CERTAIN_FACE = 0.8;
+
+/** Whether a face is so clear that nothing else in the picture may be what it is about. */
+export const hasCertainFace = (detections: readonly Detection[], picture: Size): boolean =>
+  detections.some(
+    ({ kind, score, box }) =>
+      kind === "face" && score >= Math.max(CERTAIN_FACE, sureFaceScore(box.height / picture.height)),
+  );
 
 /** Greedy non-maximum suppression within each kind: of overlapping boxes, the most confident stays. */
 export function suppressOverlaps(detections: Detection[], maxIou: number): Detection[] {

@@ -1,14 +1,10 @@
 import { clamped } from "../../numbers/clamped";
 import { describe, expect, test } from "@jest/globals";
 import { texture, yuvPicture } from "../../../../tests/support/yuv-picture";
-import { boxIou, wholeOf } from "../../geometry/box";
-import { mean } from "../../numbers/mean";
+import { boxIou } from "../../geometry/box";
 import { joinTracklets } from "../tracking/join-tracklets";
 import type { Tracklet } from "../tracking/associate";
-import { focusMap } from "./focus";
-import { labCells } from "./lab-cells";
 import { facePatches, mouthMovement } from "./mouth";
-import { rareColours } from "./rare-colours";
 import { salientThings } from "./saliency";
 import { detailSide, sharpnessOf } from "./sharpness";
 
@@ -135,50 +131,6 @@ describe("what stands out", () => {
 
   test("is nothing in an even picture", () => {
     expect(salientThings(yuvPicture(320, 180, (x, y) => [120 + 20 * texture(x, y), 120, 120]))).toEqual([]);
-  });
-});
-
-test("what is in focus stands out before what is larger and brighter, and is not", () => {
-  const isSoft = (x: number, y: number) => Math.hypot(x - 90, y - 90);
-  const picture = yuvPicture(320, 180, (x, y) => {
-    const ground = 70 + 30 * texture(x, y, 40);
-    // Out of focus, an edge takes many pixels.
-    const share = clamped((50 - isSoft(x, y)) / 30, 0, 1);
-    const light = ground + share * (150 - ground);
-    const sharp = 130 + 120 * texture(x, y, 3);
-    return Math.hypot(x - 230, y - 90) < 22 ? [sharp, sharp, 0.6 * sharp] : [light, light, 0.8 * light];
-  });
-  const { box } = salientThings(picture)[0]!;
-  expect(boxIou(box, { x: 208, y: 68, width: 44, height: 44 })).toBeGreaterThan(0.4);
-  const grid = { width: 53, height: 30 };
-  const focus = focusMap(picture, 6, wholeOf(picture), grid);
-  const at = (x: number, y: number) => focus[Math.floor(y / 6) * grid.width + Math.floor(x / 6)]!;
-  expect(at(230, 90)).toBeGreaterThan(10 * at(90, 90) + 1);
-});
-
-describe("rare colours", () => {
-  const leaves = (x: number, y: number): [number, number, number] => {
-    const light = texture(x, y, 14) > 0 ? 210 : 25;
-    return [0.8 * light, light, 0.4 * light];
-  };
-  const isInside = (x: number, y: number) => x >= 198 && x < 228 && y >= 66 && y < 102;
-  const rarityIn = (colour: (x: number, y: number) => [number, number, number]) => {
-    const grid = labCells(yuvPicture(320, 180, colour), 6);
-    const rarity = [...rareColours(grid)];
-    const isCellInside = (cell: number) => isInside(6 * (cell % grid.width) + 3, 6 * Math.floor(cell / grid.width) + 3);
-    const inside = rarity.filter((_, cell) => isCellInside(cell));
-    return { inside: mean(inside), elsewhere: Math.max(...rarity.filter((_, cell) => !isCellInside(cell))) };
-  };
-
-  test("are those of a thing among leaves that has a colour of its own", () => {
-    const { inside, elsewhere } = rarityIn((x, y) => (isInside(x, y) ? [200, 30, 40] : leaves(x, y)));
-    expect(inside).toBeGreaterThan(1.5 * elsewhere);
-  });
-
-  test("are none where the colour is found all over the picture", () => {
-    const isDot = (x: number, y: number) => x % 60 < 18 && y % 54 < 12;
-    const { inside, elsewhere } = rarityIn((x, y) => (isInside(x, y) || isDot(x, y) ? [200, 30, 40] : leaves(x, y)));
-    expect(inside).toBeLessThan(1.1 * elsewhere);
   });
 });
 

@@ -7,13 +7,10 @@ import { type Box, moveBox, scaleBox, type Size, wholeOf } from "../../geometry/
 import { boxOfCells } from "../../image/connected-cells";
 import type { YuvImage } from "../../image/yuv-image";
 import { clamped } from "../../numbers/clamped";
-import { mean } from "../../numbers/mean";
 import type { Detection } from "./detection";
-import { focusMap } from "./focus";
 import { geodesicDistances, stepsOf } from "./geodesic-distance";
 import { heldThing } from "./held-thing";
 import { type LabCells, labCells, usualStep } from "./lab-cells";
-import { rareColours } from "./rare-colours";
 import { type StableRegion, stableRegions } from "./stable-region";
 
 /** Side of a cell, in pixels. */
@@ -38,20 +35,6 @@ const MAX_SHARE = 0.6;
 /** Multiples of the usual difference between neighbours at which a thing is clearest, and nothing. */
 const CLEAR = 12;
 const NOTHING = 2;
-/** Certainty at which one measure needs no other. */
-const ENOUGH = 0.2;
-/** Multiples of the usual rarity at which a colour is clearest, and nothing. */
-const RARE = 9;
-const ALIKE = 3;
-/** Multiples of the usual sharpness at which one place alone is in focus, and at which everything is sharp. */
-const ONE_SHARP = 8;
-const ALL_SHARP = 4;
-/** … and at which focus alone tells what the camera was focused on. */
-const ALONE_SHARP = 16;
-/** Largest reduction of interest by being out of focus. */
-const MOST_FOR_FOCUS = 0.5;
-/** Difference of colours, on scales of 255, below which a colour is hardly one of its own. */
-const LEAST_RARITY = 25;
 
 /** The level that best separates values into two groups (Otsu, 1979). */
 function otsu(values: Float64Array, top: number): number {
@@ -147,25 +130,11 @@ interface Saliency {
   trust: number;
 }
 
-/** Values relative to a high quantile, and that as a multiple of the mean; zeros where nothing is salient. */
-function relative(values: Float64Array): { map: Float64Array; top: number; times: number } {
+/** Values relative to a high quantile; zeros where nothing is salient. */
+function relative(values: Float64Array): { map: Float64Array; top: number } {
   const top = values.slice().sort()[Math.floor(0.99 * values.length)]!;
-  if (top === 0) return { map: new Float64Array(values.length), top, times: 0 };
-  return { map: values.map((value) => Math.min(1, value / top)), top, times: top / mean(values) };
-}
-
-const between = (value: number, nothing: number, clear: number): number =>
-  clamped((value - nothing) / (clear - nothing), 0, 1);
-
-/**
- * Saliency by focus, as a map of its own and as a factor on the interest of what is out of focus, where one place of a
- * picture is clearly sharper than the rest.
- */
-function inFocus(image: YuvImage, area: Box, grid: Size): Saliency & { weights: Float64Array } {
-  const { map, times } = relative(focusMap(image, CELL, area, grid));
-  const most = MOST_FOR_FOCUS * between(times, ALL_SHARP, ONE_SHARP);
-  const weights = map.map((value) => 1 - most + most * Math.sqrt(value));
-  return { map, trust: between(times, ONE_SHARP, ALONE_SHARP), weights };
+  if (top === 0) return { map: new Float64Array(values.length), top };
+  return { map: values.map((value) => Math.min(1, value / top)), top };
 }
 
 /**
@@ -178,24 +147,17 @@ function closedOff(cells: LabCells, free: number): Saliency {
   const sums = Float64Array.from(distances[0]!.map, (_, cell) =>
     distances.reduce((sum, { map }) => sum + map[cell]!, 0),
   );
-  return { map: relative(sums).map, trust: between(distances[0]!.top / free, NOTHING, CLEAR) };
+  return { map: relative(sums).map, trust: clamped((distances[0]!.top / free - NOTHING) / (CLEAR - NOTHING), 0, 1) };
 }
 
-/** Saliency by rarity of colours: among leaves or rocks, everything is equally closed off from the border. */
-function rarelyColoured(cells: LabCells): Saliency {
-  const { map, top, times } = relative(rareColours(cells));
-  return { map, trust: top < LEAST_RARITY ? 0 : between(times, ALIKE, RARE) };
-}
-
-/** @param weights of the cells, 0 to 1 */
-function thingsIn({ map, trust }: Saliency, weights: Float64Array, cells: LabCells, free: number): Thing[] {
+function thingsIn({ map, trust }: Saliency, cells: LabCells, free: number): Thing[] {
   if (trust === 0) return [];
   const saliency = new Float64Array(map.length);
   for (let y = 0, i = 0; y < cells.height; y++) {
     const down = (2 * y) / cells.height - 1;
     for (let x = 0; x < cells.width; x++, i++) {
       const across = (2 * x) / cells.width - 1;
-      saliency[i] = map[i]! * weights[i]! * Math.exp(-(across * across + down * down) / (MIDDLE * MIDDLE));
+      saliency[i] = map[i]! * Math.exp(-(across * across + down * down) / (MIDDLE * MIDDLE));
     }
   }
   const level = otsu(saliency, 1);
@@ -212,9 +174,8 @@ function thingsIn({ map, trust }: Saliency, weights: Float64Array, cells: LabCel
 }
 
 /**
- * The salient things in a picture, the most salient first; none if it is even. Their score tells how clear they are: the
- * largest distance from the border, in steps usual in this picture; or, where nothing is closed off from the border, the
- * rarity of a colour in one place, or how much sharper one place is.
+ * The salient things in a picture, the most salient first; none if it is even. Their score tells how clear they are: by the
+ * largest distance from the border, in steps usual in this picture.
  * @param area the part of the picture without bars, its corner at even pixels
  * @returns boxes in pixels of the picture
  */
@@ -223,13 +184,7 @@ export function salientThings(image: YuvImage, area = wholeOf(image)): Detection
   if (cells.width < 3 || cells.height < 3) return [];
   // Steps up to the usual one cost nothing.
   const free = usualStep(cells);
-  const focus = inFocus(image, area, cells);
-  let things: Thing[] = [];
-  for (const saliencyOf of [() => closedOff(cells, free), () => rarelyColoured(cells), () => focus]) {
-    const found = thingsIn(saliencyOf(), focus.weights, cells, free);
-    if ((found[0]?.trust ?? 0) > (things[0]?.trust ?? 0)) things = found;
-    if (things.length > 0 && things[0]!.trust >= ENOUGH) break;
-  }
+  const things = thingsIn(closedOff(cells, free), cells, free);
   return things.map(({ box, mass, trust }) => ({
     kind: "salient",
     box: moveBox(scaleBox(box, CELL), area),

@@ -35,7 +35,7 @@ const RULES = {
   person: { highScore: 0.45, reach: 0.6, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.42, leastSeconds: 0.6 },
   object: { highScore: 0.45, reach: 1, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.38, leastSeconds: 0.6 },
   motion: { highScore: 0.6, reach: 1.6, maxGapSeconds: 1, joinSeconds: 2, leastScore: 0, leastSeconds: 0.8 },
-  salient: { highScore: 0.15, reach: 0.8, maxGapSeconds: 2, joinSeconds: 3, leastScore: 0.1, leastSeconds: 0.6 },
+  salient: { highScore: 0.2, reach: 0.8, maxGapSeconds: 2, joinSeconds: 3, leastScore: 0.15, leastSeconds: 0.6 },
 } satisfies Partial<Record<TrackKind, KindRules>>;
 type FoundKind = keyof typeof RULES;
 const FOUND_KINDS = Object.keys(RULES) as FoundKind[];

@@ -144,12 +144,19 @@ export function fillTrack(tracklet: Tracklet, id: string, shot: FrameRange, pict
 
 const isHeld = (seen: readonly Detection[]): boolean => seen.every(({ withArm }) => withArm);
 
+/** What a thing is called most often; undefined where it mostly has no name. */
+function usualLabel(detections: readonly Detection[]): string | undefined {
+  const counts = new Map<string | undefined, number>();
+  for (const { label } of detections) counts.set(label, (counts.get(label) ?? 0) + 1);
+  return [...counts].sort(([, a], [, b]) => b - a)[0]?.[0];
+}
+
 /** Appearance of a thing, combined from a tracklet's sightings. */
 function appearanceOf({
   sightings,
 }: Tracklet): Pick<Track, "confidence" | "label" | "signature" | "sharpness" | "detailSide" | "held" | "facing"> {
   const detections = sightings.map(({ detection }) => detection);
-  const label = detections.find((detection) => detection.label)?.label;
+  const label = usualLabel(detections);
   const signature = meanSignature(detections.flatMap((found) => (found.signature ? [found.signature] : [])));
   const sharpness = detections.flatMap((found) => found.sharpness ?? []);
   const detailSide = detections.flatMap((found) => found.detailSide ?? []);
