@@ -4,7 +4,6 @@ import { copyFileSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from "node
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test as prepare } from "@playwright/test";
-import Database from "better-sqlite3";
 import { type Prepared, PREPARED, type PreparedFilm, preparedFolder } from "../support/prepared";
 import { send, upload } from "../support/raw-request";
 import { LONG_WORK, TestServer } from "../support/server";
@@ -26,9 +25,7 @@ for (const name of Object.keys(PREPARED) as Prepared[]) {
       const open = () => server.query("SELECT 1 FROM jobs WHERE state <> 'done'").length;
       await expect.poll(open, { timeout: LONG_WORK }).toBe(0);
       expect(await server.stop()).toBe(0);
-      const db = new Database(join(data, "glad-pan.db"));
-      db.prepare("UPDATE versions SET width = ?, height = ?").run(film.version.width, film.version.height);
-      db.close();
+      server.makeVersionsSmall(film.version);
     } finally {
       await server.kill();
       rmSync(work, { recursive: true });

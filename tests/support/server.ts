@@ -49,8 +49,8 @@ export class TestServer {
   }
 
   /** Makes all versions small: most that is rendered is only looked at for what it shows. */
-  makeVersionsSmall(): void {
-    this.write("UPDATE versions SET width = 270, height = 480");
+  makeVersionsSmall({ width, height } = { width: 270, height: 480 }): void {
+    this.write(`UPDATE versions SET width = ${width}, height = ${height}`);
   }
 
   #withDatabase<T>(use: (db: Database.Database) => T, options?: Database.Options): T {

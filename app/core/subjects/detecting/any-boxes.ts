@@ -2,7 +2,8 @@
  * Boxes that an object network draws around something, of whatever class: asked for no class in particular, it outlines
  * creatures and things that none of its classes names.
  */
-import { type Box, boxArea, boxIntersection, boxIou } from "../../geometry/box";
+import { type Box, boxArea, boxIntersection } from "../../geometry/box";
+import { suppressOverlaps } from "./detection";
 
 /** Classes of COCO's 80 that stand for creatures, plush ones among them, and for vehicles. */
 const ANIMALS = [14, 15, 16, 17, 18, 19, 20, 21, 22, 23, 77];
@@ -12,7 +13,7 @@ const GROUNDS = [9, 10, 11, 12, 13, 56, 57, 58, 59, 60, 61, 62, 68, 69, 71, 72];
 /** Factor on the score of grounds. */
 const GROUND_SHARE = 0.5;
 /** Overlap (IoU) above which two boxes are of the same thing; those of its parts and of the whole are both kept. */
-const SAME_THING = 0.5;
+export const SAME_THING = 0.5;
 /** Most boxes of a picture. */
 const MOST = 8;
 
@@ -39,14 +40,7 @@ export function anyBox(box: Box, scores: ArrayLike<number>): AnyBox {
 }
 
 /** The best boxes of a picture, one for each thing or part of one, the best first. */
-export function distinctBoxes(boxes: readonly AnyBox[]): AnyBox[] {
-  const kept: AnyBox[] = [];
-  for (const each of boxes.toSorted((a, b) => b.score - a.score)) {
-    if (kept.length === MOST) break;
-    if (kept.every(({ box }) => boxIou(box, each.box) < SAME_THING)) kept.push(each);
-  }
-  return kept;
-}
+export const distinctBoxes = (boxes: readonly AnyBox[]): AnyBox[] => suppressOverlaps(boxes, SAME_THING).slice(0, MOST);
 
 /** Those of a picture, drawn at its full size and at half of it, where large things are seen better. */
 export interface AnyBoxes {

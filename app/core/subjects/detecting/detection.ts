@@ -86,9 +86,15 @@ export const hasCertainFace = (detections: readonly Detection[], picture: Size):
       kind === "face" && score >= Math.max(CERTAIN_FACE, sureFaceScore(box.height / picture.height)),
   );
 
-/** Greedy non-maximum suppression within each kind: of overlapping boxes, the most confident stays. */
-export function suppressOverlaps(detections: Detection[], maxIou: number): Detection[] {
-  const kept: Detection[] = [];
+/** What a detector has found somewhere, of some kind if it knows several. */
+type Scored = Pick<Detection, "box" | "score"> & Partial<Pick<Detection, "kind">>;
+
+/**
+ * Greedy non-maximum suppression within each kind: of overlapping boxes, the most confident stays.
+ * @returns what is kept, the most confident first
+ */
+export function suppressOverlaps<T extends Scored>(detections: readonly T[], maxIou: number): T[] {
+  const kept: T[] = [];
   for (const candidate of [...detections].sort((a, b) => b.score - a.score)) {
     const covered = kept.some((other) => other.kind === candidate.kind && boxIou(other.box, candidate.box) > maxIou);
     if (!covered) kept.push(candidate);

@@ -1,10 +1,8 @@
 /** Chooses what is a thing, of all that two kinds of evidence outline in a picture: an object network, and salience. */
 import { boxArea, boxIou, type Size } from "../../geometry/box";
-import type { AnyBox, AnyBoxes } from "./any-boxes";
+import { type AnyBox, type AnyBoxes, SAME_THING } from "./any-boxes";
 import type { Detection } from "./detection";
 
-/** Overlap (IoU) above which two outlines are of the same thing. */
-const SAME_THING = 0.5;
 const MOST_THINGS = 4;
 /**
  * Kinds of evidence: scores at full and half size, overlap with what is salient, the same times how clear that is, and the
