@@ -8,7 +8,7 @@ import { parseArgs } from "node:util";
 import { boxIou, wholeOf } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
 import { boxesInside } from "~/core/subjects/detecting/any-boxes";
-import type { Detection } from "~/core/subjects/detecting/detection";
+import { CLEAR_THING, type Detection } from "~/core/subjects/detecting/detection";
 import { likelyThings } from "~/core/subjects/detecting/likely-things";
 import { salientThings } from "~/core/subjects/detecting/saliency";
 import { ObjectDetector } from "~/media/detect/object-detector.server";
@@ -21,8 +21,6 @@ const { values } = parseArgs({
   options: { count: { type: "string", default: "40" }, first: { type: "string", default: "100" } },
 });
 const [count, first] = [Number(values.count), Number(values.first)];
-/** Below this score nothing is followed. */
-const FOLLOWED = 0.3;
 
 const network = await ObjectDetector.load(STILL_SIZE);
 async function thingsIn(image: YuvImage): Promise<Detection[]> {
@@ -64,6 +62,6 @@ console.table({ ...table, all: row(all) });
 let [empty, said] = [0, 0];
 for (const { image } of emptyStills(pictures)) {
   empty++;
-  if (((await thingsIn(image))[0]?.score ?? 0) > FOLLOWED) said++;
+  if (((await thingsIn(image))[0]?.score ?? 0) >= CLEAR_THING) said++;
 }
 console.log(`${empty} pictures of nothing but ground; a thing is seen in ${percent(said, empty)}% of them`);

@@ -10,6 +10,9 @@ export type SubjectKind = Exclude<TrackKind, LaidOverKind>;
 /** Score above which a face is clear: it starts a track, and is searched for when it is missed. */
 export const CLEAR_FACE = 0.65;
 
+/** Score from which a likely thing starts a track. */
+export const CLEAR_THING = 0.2;
+
 /** Height of a face, as a share of the picture, above which a detector has enough detail to be more certain … */
 export const LARGE_FACE = 0.3;
 /** … even where it is blurred, dark or grainy. Below this score it is more often a pattern than a face. */

@@ -3,7 +3,7 @@ import { median } from "../../numbers/median";
 import { framesPerSecond, type FrameRange, inRange, type Rate } from "../../time/rate";
 import { actingIn } from "./acting";
 import { associate, type Tracklet } from "./associate";
-import { CLEAR_FACE, type FrameDetections, type TrackKind } from "../detecting/detection";
+import { CLEAR_FACE, CLEAR_THING, type FrameDetections, type TrackKind } from "../detecting/detection";
 import { fillTrack } from "./fill-track";
 import { tileTracks } from "../tiles/tile-tracks";
 import { textTracks } from "../text/text-tracks";
@@ -35,7 +35,14 @@ const RULES = {
   person: { highScore: 0.45, reach: 0.6, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.42, leastSeconds: 0.6 },
   object: { highScore: 0.45, reach: 1, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.38, leastSeconds: 0.6 },
   motion: { highScore: 0.6, reach: 1.6, maxGapSeconds: 1, joinSeconds: 2, leastScore: 0, leastSeconds: 0.8 },
-  salient: { highScore: 0.2, reach: 0.8, maxGapSeconds: 2, joinSeconds: 3, leastScore: 0.15, leastSeconds: 0.6 },
+  salient: {
+    highScore: CLEAR_THING,
+    reach: 0.8,
+    maxGapSeconds: 2,
+    joinSeconds: 3,
+    leastScore: 0.15,
+    leastSeconds: 0.6,
+  },
 } satisfies Partial<Record<TrackKind, KindRules>>;
 type FoundKind = keyof typeof RULES;
 const FOUND_KINDS = Object.keys(RULES) as FoundKind[];
