@@ -1,5 +1,5 @@
 import type { FilmFile } from "./film-file";
-import { loadModel } from "./detect/session.server";
+import { loadModel, SILERO_VAD } from "./detect/session.server";
 import { startFfmpeg } from "./film-tool.server";
 import { ort, type Ort } from "./onnx-runtime.server";
 import { readFrom, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";
@@ -58,7 +58,7 @@ async function* soundPieces(film: FilmFile, from: number, signal?: AbortSignal):
  */
 export async function* listen(film: FilmFile, from: number, signal?: AbortSignal): AsyncGenerator<number> {
   if (!film.info.audio) return;
-  const session = await loadModel("silero-vad");
+  const session = await loadModel(SILERO_VAD);
   const nothing = new ort.Tensor("float32", new Float32Array(STATE), [1, 1, STATE]);
   let state: { hidden: Ort.Tensor; cell: Ort.Tensor } = { hidden: nothing, cell: nothing };
   const length = CONTEXT + PIECE;

@@ -23,6 +23,7 @@ import { ActiveAreas } from "./active-areas.server";
 import { type AnalysedShot, type AnalysisStore, forgetfulStore } from "./analysis-store";
 import { leadOn } from "./lead-on.server";
 import { Listener } from "./listener.server";
+import { readWords } from "./read-words.server";
 import { type SeenChunk, watchFilm, watchIntervals } from "./watch-film.server";
 
 export interface AnalysisOptions {
@@ -58,6 +59,7 @@ export interface Analysis {
 /** Analyses a film and finishes its shots one after the other. */
 class Analyser {
   private readonly finder: TransitionFinder;
+  private readonly detector: Detector;
   private readonly listener: Listener;
   private readonly range: FrameRange;
   private readonly areas: ActiveAreas;
@@ -86,6 +88,8 @@ class Analyser {
       // The next chunk is measured against it; its own activity has been stored already.
       this.meter.measure(chunk.features, new Uint8Array(chunk.features.length));
     }
+    // It takes a second to start, in a thread of its own.
+    this.detector = new Detector(smallFrames(film.info.picture).size);
     this.listener = new Listener(film, Math.min(this.finishedTo, this.watchedTo), options.signal);
   }
 
@@ -115,8 +119,7 @@ class Analyser {
     const { start, end } = this.range;
     const report = () => onProgress?.((this.watchedTo - start) / (end - start));
     report();
-    // It takes a second to start, in a thread of its own.
-    const detector = new Detector(smallFrames(this.film.info.picture).size);
+    const { detector } = this;
     // The shots of a chunk are finished while the next is watched: both wait for the decoder now and then.
     let finishing = Promise.resolve();
     try {
@@ -199,7 +202,8 @@ class Analyser {
   private async trackShot(shot: FrameRange, camera: CameraStep[]): Promise<Track[]> {
     const { picture, rate } = this.film.info;
     const seen: Track[] = [];
-    for (const track of buildTracks(this.detected, shot, rate, picture)) {
+    const built = buildTracks(this.detected, shot, rate, picture);
+    for (const track of await readWords(this.film, built, this.detector, this.options.signal)) {
       // A thing moved by a hand is in the hand before and afterwards, and is chosen for that.
       seen.push(track.held ? await this.throughShot(track, shot, camera) : track);
     }

@@ -1,5 +1,5 @@
 /** What is seen in the pictures of a film that optical flow goes by, one after the other. */
-import { type Box, type Size } from "~/core/geometry/box";
+import { type Box, boxArea, intersectionArea, type Size } from "~/core/geometry/box";
 import { type GreyPlane, lumaOf } from "~/core/image/grey-plane";
 import { PYRAMID_SCALE } from "~/core/image/grey-pyramid";
 import type { YuvImage } from "~/core/image/yuv-image";
@@ -15,15 +15,19 @@ import { opticalFlow } from "~/core/subjects/detecting/optical-flow";
 import { salientThings } from "~/core/subjects/detecting/saliency";
 import { detailSide, sharpnessOf } from "~/core/subjects/detecting/sharpness";
 import { signatureOf } from "~/core/subjects/detecting/signature";
-import { TextFinder } from "~/core/subjects/text/find-texts";
+import { TextWatch } from "~/core/subjects/text/text-watch";
 import { RectangleFinder } from "~/core/subjects/tiles/rectangles";
 import type { Found } from "~/media/detect/detect-worker";
 
-/** Share of the picture's width by which a camera clearly moves between looks for text. */
+/** Share of the picture's width by which a camera clearly moves between looks. */
 const CAMERA_MOVES = 0.004;
 
 /** Rounded to a number of decimal places, for storage. */
 export const rounded = (value: number, digits: number) => Number(value.toFixed(digits));
+
+/** Share of a box that lines of text cover. */
+const shareCovered = (box: Box, lines: readonly Box[]): number =>
+  Math.min(1, lines.reduce((sum, line) => sum + intersectionArea(line, box), 0) / boxArea(box));
 
 /** A picture on its way from the decoder to the propagation of its detections. */
 export interface Step {
@@ -38,10 +42,10 @@ export class StepReader {
   readonly detected: FrameDetections[] = [];
   readonly camera: CameraStep[] = [];
   private readonly propagator: FlowPropagator;
-  private readonly texts = new TextFinder();
+  private readonly texts = new TextWatch();
   private readonly rectangles: RectangleFinder;
   private before: Step | null = null;
-  /** Pixels by which the camera has moved since the last look for text. */
+  /** Pixels by which the camera has moved since the last look. */
   private cameraMoved = 0;
 
   constructor(
@@ -58,6 +62,7 @@ export class StepReader {
   async read(step: Step): Promise<void> {
     const { frame, image, pyramid, detection } = step;
     const moving: Detection[] = [];
+    const moved = { x: 0, y: 0 };
     if (this.before) {
       const flow = opticalFlow(this.before.pyramid, pyramid, this.propagator.points());
       const camera = cameraMotion(flow, pyramid[0]!);
@@ -70,16 +75,21 @@ export class StepReader {
         share: rounded(camera.share, 2),
       });
       this.propagator.advance(flow, image);
-      if (camera.share >= 0.5) this.cameraMoved += PYRAMID_SCALE * Math.hypot(camera.tx, camera.ty);
+      if (camera.share >= 0.5) {
+        moved.x = PYRAMID_SCALE * camera.tx;
+        moved.y = PYRAMID_SCALE * camera.ty;
+        this.cameraMoved += Math.hypot(moved.x, moved.y);
+      }
       if (detection) moving.push(...movingThings(this.before.pyramid[0]!, pyramid[0]!, camera, image, this.area));
     }
     this.before = step;
-    if (!detection) return;
     const luma = lumaOf(image);
+    this.texts.see(frame, luma, moved);
+    if (!detection) return;
     const cameraMoved = this.cameraMoved >= CAMERA_MOVES * image.width;
-    const seenText = this.texts.see(luma, cameraMoved);
     this.cameraMoved = 0;
     const found = await detection.result;
+    const texts = this.texts.look(found.lines ?? null);
     const detections = [...found.detections, ...moving];
     const looked: TrackKind[] = ["face", "motion"];
     if (detection.objects) {
@@ -95,7 +105,8 @@ export class StepReader {
       detection.sharpness = rounded(sharpnessOf(image, detection.box), 3);
       if (detection.kind === "object" || detection.kind === "salient")
         detection.detailSide = rounded(detailSide(image, detection.box), 2);
-      if (detection.kind === "salient") detection.written = rounded(this.texts.written(detection.box), 2);
+      if (detection.kind === "salient" && found.lines)
+        detection.written = rounded(shareCovered(detection.box, found.lines), 2);
       if (detection.landmarks) detection.facing = rounded(facingOf(detection.landmarks), 2);
     }
     this.propagator.see(detections, image);
@@ -106,7 +117,7 @@ export class StepReader {
       looked,
       step: this.stepFrames,
       detections,
-      ...seenText,
+      texts,
       rectangles,
       cameraMoved,
       plain,

@@ -1,9 +1,10 @@
 import { type Box, clipBox, scaleBox, type Size, wholeOf } from "~/core/geometry/box";
-import { type GreyPlane } from "~/core/image/grey-plane";
+import { type GreyPlane, lumaOf } from "~/core/image/grey-plane";
 import { greyPyramid, showsOther } from "~/core/image/grey-pyramid";
 import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
 import { type CameraStep } from "~/core/subjects/detecting/camera-motion";
 import { type Detection, type FrameDetections } from "~/core/subjects/detecting/detection";
+import { TextDue } from "~/core/subjects/text/text-due";
 import { type FrameRange, framesPerSecond, type Rate } from "~/core/time/rate";
 import { Undecoded } from "~/core/time/undecoded";
 import type { Detector } from "~/media/detect/detector.server";
@@ -111,6 +112,7 @@ export async function* watchFilm(
   let features: FrameFeatures[] = [];
   let pyramidBefore: GreyPlane[] | null = null;
   let start = range.start;
+  const textDue = new TextDue();
 
   /** Processes the steps that need not be waited for, or all. */
   const drain = async (most: number) => {
@@ -129,9 +131,7 @@ export async function* watchFilm(
       detected: detected.map((seen) => ({
         ...seen,
         detections: seen.detections.map((each) => inPicture(each, scale)),
-        texts: inFilm(seen.texts),
-        letters: inFilm(seen.letters),
-        overlaid: inFilm(seen.overlaid),
+        texts: seen.texts?.map((text) => ({ ...text, box: boxInPicture(text.box, scale) })),
         rectangles: inFilm(seen.rectangles),
       })),
       camera,
@@ -154,7 +154,8 @@ export async function* watchFilm(
       const objects = isOther || since % intervals.objects === 0;
       const isDue = isOther || since % intervals.faces === 0;
       pyramidBefore = pyramid;
-      const detection = isDue ? { objects, result: detector.detect(image, objects) } : null;
+      const text = isDue ? textDue.see(lumaOf(image), isOther) : null;
+      const detection = isDue ? { objects, result: detector.detect(image, objects, text) } : null;
       // A failure is handled where the result is read, possibly after other failures.
       detection?.result.catch(() => {});
       waiting.push({ frame, image, pyramid, detection });

@@ -1,11 +1,16 @@
 import type { Worker } from "node:worker_threads";
-import type { Size } from "~/core/geometry/box";
+import type { Box, Size } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
 import { startWorker } from "../worker-thread.server";
+import type { ReadLine } from "~/core/subjects/text/read-text";
 import type { DetectAnswer, DetectRequest, Found } from "./detect-worker";
 
+type Done = Exclude<DetectAnswer, { error: string }>;
+/** What is asked, without the number that tells its answer. */
+type Asked<T = DetectRequest> = T extends DetectRequest ? Omit<T, "id"> : never;
+
 interface Waiting {
-  resolve: (found: Found) => void;
+  resolve: (answer: Done) => void;
   reject: (error: Error) => void;
 }
 
@@ -39,15 +44,30 @@ export class Detector {
     this.waiting.clear();
   }
 
+  private ask(asked: Asked): Promise<Done> {
+    const request = { ...asked, id: this.serial++ } as DetectRequest;
+    const answer = new Promise<Done>((resolve, reject) => this.waiting.set(request.id, { resolve, reject }));
+    this.worker.postMessage(request);
+    return answer;
+  }
+
   /**
    * Detects persons and objects, and faces anywhere, if asked to; otherwise faces near earlier ones. Pictures are processed
    * in the order of the calls.
+   * @param text the part in which lines of text are looked for as well, in whole multiples of the models' grain
    */
-  detect(image: YuvImage, objects: boolean): Promise<Found> {
-    const request: DetectRequest = { id: this.serial++, image, objects };
-    const answer = new Promise<Found>((resolve, reject) => this.waiting.set(request.id, { resolve, reject }));
-    this.worker.postMessage(request);
-    return answer;
+  async detect(image: YuvImage, objects: boolean, text: Box | null = null): Promise<Found> {
+    const answer = await this.ask({ image, objects, text });
+    return "found" in answer ? answer.found : { detections: [] };
+  }
+
+  /**
+   * Finds and reads the lines of text in parts of a picture of any size.
+   * @returns the lines of each part
+   */
+  async read(image: YuvImage, parts: Box[]): Promise<ReadLine[][]> {
+    const answer = await this.ask({ image, read: parts });
+    return "read" in answer ? answer.read : [];
   }
 
   /**

@@ -5,7 +5,7 @@ import { halveYuv, type YuvImage } from "~/core/image/yuv-image";
 import { type Detection, type Landmarks, suppressOverlaps } from "~/core/subjects/detecting/detection";
 import { withoutPatterns } from "~/core/subjects/detecting/face-patterns";
 import { FacePlaces } from "~/core/subjects/detecting/face-places";
-import { GRAIN, loadModel, paddedSize, runModel } from "./session.server";
+import { BLAZEFACE, GRAIN, loadModel, paddedSize, runModel } from "./session.server";
 
 /** Weak detections are kept, since they may extend a track. */
 const MIN_SCORE = 0.4;
@@ -103,7 +103,7 @@ class FaceNet {
 
   /** @param size of the regions, if it is constant */
   static async load(size?: Size): Promise<FaceNet> {
-    return new FaceNet(await loadModel("blazeface", size));
+    return new FaceNet(await loadModel(BLAZEFACE, size));
   }
 
   /** @param part a region in whole multiples of the model's grain */

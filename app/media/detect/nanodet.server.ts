@@ -2,7 +2,7 @@ import { type Box, type Size, wholeOf } from "~/core/geometry/box";
 import { writePlanes } from "~/core/image/colours";
 import type { YuvImage } from "~/core/image/yuv-image";
 import type { Ort } from "../onnx-runtime.server";
-import { loadModel, paddedSize, runModel } from "./session.server";
+import { loadModel, NANODET, paddedSize, runModel } from "./session.server";
 
 /** Classes of COCO. */
 const CLASSES = 80;
@@ -53,7 +53,7 @@ export class NanoDet {
   /** @param picture size of the pictures */
   static async load(picture: Size): Promise<NanoDet> {
     const size = paddedSize(picture);
-    return new NanoDet(await loadModel("nanodet", size), size);
+    return new NanoDet(await loadModel(NANODET, size), size);
   }
 
   /** Runs the network on a picture, and calls back with each cell. */

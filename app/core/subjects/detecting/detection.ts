@@ -1,4 +1,5 @@
 import type { PlainEdges } from "../../shots/plain-edges";
+import type { SeenText } from "../text/text-watch";
 import { boxIou, type Box, type Point, type Size } from "../../geometry/box";
 
 /** Kinds of tracks. Text and insets are no subjects: they are kept in the window, and never followed. */
@@ -47,7 +48,7 @@ export interface Detection {
   detailSide?: number;
   /** Of a thing moved by an arm that leads out of the picture: the box around both. */
   withArm?: Box;
-  /** Of a salient thing: share of it covered by lines of text, 0 to 1. */
+  /** Of a salient thing: share of it covered by lines of text, 0 to 1, where they were looked for. */
   written?: number;
   /** Its boxes by optical flow after this frame, one per step, until it was detected again or the flow was lost. */
   propagated?: Box[];
@@ -67,10 +68,8 @@ export interface FrameDetections {
   /** Frames between propagated boxes. */
   step: number;
   detections: Detection[];
-  /** Text that has been in the same place for a while, if it was searched for (`SeenText` in text/find-texts.ts). */
-  texts?: Box[];
-  letters?: Box[];
-  overlaid?: Box[];
+  /** The lines of text that were there, and those gone since the look before. */
+  texts?: SeenText[];
   /** Rectangles that may hold a picture of their own, if they were searched for. */
   rectangles?: Box[];
   /** Whether the camera has moved since the detectors last ran. */

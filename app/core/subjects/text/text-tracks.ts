@@ -1,87 +1,110 @@
-/** Areas of text from what was found of it in single frames. */
-import { clamped } from "../../numbers/clamped";
-import { type Box, boxArea, boxUnion, intersectionArea, type Size, visiblePart } from "../../geometry/box";
-import { type FrameRange, inRange } from "../../time/rate";
+/** The text of a shot, from what was seen of its lines. */
+import { type Box, boxUnion, type Size, visiblePart } from "../../geometry/box";
+import { clipRanges } from "../../time/ranges";
+import { framesIn, type FrameRange, inRange } from "../../time/rate";
 import type { FrameDetections } from "../detecting/detection";
 import type { Track } from "../tracking/track";
-import { STEADY_PICTURES } from "./find-texts";
+import type { SeenText } from "./text-watch";
 
-/** Share of the smaller box within which two are of the same text, of which a part may have been missed. */
-const SAME_SHARE = 0.6;
-/** Looks without a text before it counts as gone: something passing may hide it. */
-const MISSED_LOOKS = 3;
-/** Sightings that a text needs; a shot shorter than two looks cannot have more. */
-const LEAST_LOOKS = 2;
+/** Greatest distance between words and lines of one text, relative to their height. */
+const APART = 1.3;
+/** Share of the longer one for which two lines of one text are there together. */
+const TOGETHER = 0.6;
 /** Margin around text, as a share of a line's least height, for outlines and shadows. */
-const ROOM = 0.15;
+const ROOM = 0.1;
+/** Share of a shot for which a line that may be a sign has to be there. */
+const MOST_OF_SHOT = 0.9;
+/** Share of a picture's edges that the lines of a card have: there is nothing else to be seen. */
+const CARD = 0.5;
+/** Height of a picture below which a name is laid, its largest height, and the width and height of corners. */
+const LOWER_THIRD = 0.62;
+const NAME_HEIGHT = 0.25;
+const CORNER = { width: 0.25, height: 0.2 };
 
-/** Text that stays in one place, from a look to another. */
-interface Area {
-  boxes: Box[];
-  firstLook: number;
-  lastLook: number;
+interface Line extends FrameRange {
+  box: Box;
+  over: boolean;
+  ofPicture: number;
 }
 
-const isSame = (a: Box, b: Box): boolean => intersectionArea(a, b) >= SAME_SHARE * Math.min(boxArea(a), boxArea(b));
-const isOf = ({ boxes }: Area, box: Box): boolean => boxes.some((other) => isSame(other, box));
+/** Whether a box lies where names and marks of stations are laid. */
+function isTypical({ x, y, width, height }: Box, picture: Size): boolean {
+  const [right, bottom] = [x + width, y + height];
+  const isName = y >= LOWER_THIRD * picture.height && height <= NAME_HEIGHT * picture.height;
+  const isAside = right <= CORNER.width * picture.width || x >= (1 - CORNER.width) * picture.width;
+  const isOuter = bottom <= CORNER.height * picture.height || y >= (1 - CORNER.height) * picture.height;
+  return isName || (isAside && isOuter);
+}
 
-/** Groups text at the same place in consecutive looks. */
-function areasOf(looks: readonly (readonly Box[])[]): Area[] {
-  const areas: Area[] = [];
-  looks.forEach((found, look) => {
-    for (const box of found) {
-      const known = areas.find((area) => look - area.lastLook <= MISSED_LOOKS + 1 && isOf(area, box));
-      if (!known) areas.push({ boxes: [box], firstLook: look, lastLook: look });
-      else {
-        known.lastLook = look;
-        known.boxes.push(box);
-      }
+/** The lines of a shot, by all that is known of each, also from later frames. */
+function linesOf(frames: readonly FrameDetections[], shot: FrameRange): Line[] {
+  const known = new Map<number, SeenText>();
+  const inShot = new Set<number>();
+  for (const { frame, texts = [] } of frames) {
+    for (const text of texts) {
+      if (frame >= shot.start) known.set(text.id, text);
+      if (inRange(frame, shot) && (text.until === undefined || text.until >= shot.start)) inShot.add(text.id);
     }
+  }
+  return [...inShot].map((id) => {
+    const { box, since = shot.start, until = shot.end - 1, over = false, ofPicture } = known.get(id)!;
+    return { box, over, ofPicture, start: Math.max(since, shot.start), end: Math.min(until + 1, shot.end) };
   });
-  return areas;
 }
 
-/** Whether letters are over the picture, by all looks at them: beyond doubt in several, or seen to disappear for good. */
-function isOverlaid(area: Area, looks: readonly FrameDetections[]): boolean {
-  const sure = looks.filter(({ overlaid = [], texts = [] }, look) => {
-    const isAfter = look > area.lastLook && look <= area.lastLook + MISSED_LOOKS;
-    const isWithin = look >= area.firstLook && look <= area.lastLook && texts.some((box) => isOf(area, box));
-    return (isAfter || isWithin) && overlaid.some((box) => isOf(area, box));
-  });
-  return sure.length >= LEAST_LOOKS;
+/** Whether two lie side by side or one above the other, not much further apart than the lower one is high. */
+function areNear(a: Box, b: Box): boolean {
+  const reach = APART * Math.min(a.height, b.height);
+  const below = Math.max(a.y, b.y) - Math.min(a.y + a.height, b.y + b.height);
+  const aside = Math.max(a.x, b.x) - Math.min(a.x + a.width, b.x + b.width);
+  return (below <= reach && aside < 0) || (below < 0 && aside <= reach);
+}
+
+const areTogether = (a: FrameRange, b: FrameRange): boolean =>
+  framesIn(clipRanges([a], b)) >= TOGETHER * Math.max(a.end - a.start, b.end - b.start);
+
+/** Joins lines near one another that are there at the same time. */
+function blocksOf(lines: readonly Line[]): Line[][] {
+  let blocks: Line[][] = [];
+  for (const line of lines) {
+    const isOf = (block: Line[]) => block.some((other) => areNear(line.box, other.box) && areTogether(line, other));
+    const near = blocks.filter(isOf);
+    blocks = [...blocks.filter((block) => !near.includes(block)), [line, ...near.flat()]];
+  }
+  return blocks;
 }
 
 /**
- * The text over a shot, as tracks that stay in place. It was there in all pictures in which it had to be steady to be
- * found; beyond doubt for a while, it lasts as long as its letters are there.
+ * The text over a shot, as tracks that stay in place. Where nothing told text over the picture from a sign in it, text
+ * that is there throughout counts if it is all there is to be seen or lies where names are laid; it may be a sign.
+ * @param frames of the shot, and later ones
  */
 export function textTracks(frames: readonly FrameDetections[], shot: FrameRange, picture: Size): Track[] {
-  const looks = frames.filter(({ frame, texts }) => texts && inRange(frame, shot));
-  const enough = clamped(looks.length - STEADY_PICTURES + 1, 1, LEAST_LOOKS);
-  const overlaid = areasOf(looks.map(({ texts = [], letters = [] }) => [...texts, ...letters])).filter((area) =>
-    isOverlaid(area, looks),
+  const lines = linesOf(frames, shot).filter(({ start, end }) => end > start);
+  const standing = lines.filter(
+    ({ over, start, end }) => !over && end - start >= MOST_OF_SHOT * (shot.end - shot.start),
   );
-  const others = areasOf(
-    looks.map(({ texts = [] }) => texts.filter((box) => !overlaid.some((area) => isOf(area, box)))),
-  );
-  return [...overlaid, ...others.filter(({ boxes }) => boxes.length >= enough)].map(
-    ({ boxes, firstLook, lastLook }, i): Track => {
-      const all = boxUnion(boxes);
-      const room = ROOM * Math.min(...boxes.map(({ height }) => height));
-      const box = visiblePart(
-        { x: all.x - room, y: all.y - room, width: all.width + 2 * room, height: all.height + 2 * room },
-        picture,
-      );
-      const since = firstLook - STEADY_PICTURES + 1;
-      const start = since <= 0 ? shot.start : looks[since]!.frame;
-      const end = lastLook === looks.length - 1 ? shot.end : looks[lastLook]!.frame + 1;
-      return {
-        id: `s${shot.start}-text-${i + 1}`,
-        kind: "text",
-        start,
-        boxes: Array.from({ length: end - start }, () => box),
-        confidence: 1,
-      };
-    },
-  );
+  const isCard = standing.reduce((sum, { ofPicture }) => sum + ofPicture, 0) >= CARD;
+  const over = lines.filter((line) => line.over);
+  const others = lines.filter((line) => !line.over);
+  // A line lies over the picture where another line of the same text does.
+  const isOfOver = (line: Line) => over.some((other) => areNear(line.box, other.box) && areTogether(line, other));
+  const mayBeOver = (line: Line) => standing.includes(line) && (isCard || isTypical(line.box, picture));
+  const blocks = blocksOf([...over, ...others.filter((line) => isOfOver(line) || mayBeOver(line))]);
+  return blocks.map((block, i): Track => {
+    const all = boxUnion(block.map(({ box }) => box));
+    const room = ROOM * Math.min(...block.map(({ box }) => box.height));
+    const roomy = { x: all.x - room, y: all.y - room, width: all.width + 2 * room, height: all.height + 2 * room };
+    const box = visiblePart(roomy, picture);
+    const start = Math.min(...block.map((line) => line.start));
+    const end = Math.max(...block.map((line) => line.end));
+    return {
+      id: `s${shot.start}-text-${i + 1}`,
+      kind: "text",
+      start,
+      boxes: Array.from({ length: end - start }, () => box),
+      confidence: 1,
+      ...(!isCard && block.every((line) => !line.over) && { mayBeSign: true as const }),
+    };
+  });
 }

@@ -76,7 +76,8 @@ function wellSeen(tracklet: Tracklet, picture: Size): Tracklet {
 }
 
 /**
- * All tracks of one shot from its detections. Ids are unique in the film: the shot's first frame and a serial, such as
+ * All tracks of one shot from its detections, and those of later frames where they are known: text may end with the shot.
+ * Ids are unique in the film: the shot's first frame and a serial, such as
  * "s120-face-1".
  */
 export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: Rate, picture: Size): Track[] {
@@ -112,7 +113,7 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
   const faces = tracksOf("face", inShot);
   const known = withFaces(inShot, faces);
   const others = FOUND_KINDS.filter((kind) => kind !== "face").flatMap((kind) => tracksOf(kind, known));
-  const texts = textTracks(inShot, shot, picture);
+  const texts = textTracks(frames, shot, picture);
   const wholes = inShot.map((seen) => ({ ...seen, detections: seen.detections.map(asWhole) }));
   const moving = others.some(({ held }) => held) ? inShot : wholes;
   const tracks = [...faces, ...others].map((track) =>

@@ -8,6 +8,8 @@ import type { Track } from "./track";
 /** Units per pixel of packed boxes. */
 const PARTS = 10;
 
+const Rgb = z.tuple([z.int(), z.int(), z.int()]);
+
 export const PackedTrack = z.object({
   id: z.string(),
   kind: z.enum(TRACK_KINDS),
@@ -22,6 +24,8 @@ export const PackedTrack = z.object({
   sharpness: z.number().optional(),
   detailSide: z.number().optional(),
   held: z.literal(true).optional(),
+  words: z.object({ lines: z.array(z.string()), ink: Rgb, ground: Rgb }).optional(),
+  mayBeSign: z.literal(true).optional(),
   speaking: z.array(FrameRange).optional(),
   acting: z.array(FrameRange).optional(),
   facing: z.array(z.object({ frame: z.int(), side: z.number() })).optional(),

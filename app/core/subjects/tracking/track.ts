@@ -5,6 +5,15 @@ import { joinRanges } from "../../time/ranges";
 import { sureFaceScore, type TrackKind } from "../detecting/detection";
 import type { Facing } from "../detecting/facing";
 
+/** What a text says, and how it looks. */
+export interface Words {
+  /** From the top. */
+  lines: string[];
+  /** Colours of the letters and of what is behind them, as red, green and blue from 0 to 255. */
+  ink: [number, number, number];
+  ground: [number, number, number];
+}
+
 /** One thing followed through one shot. */
 export interface Track {
   id: string;
@@ -30,6 +39,10 @@ export interface Track {
   held?: true;
   /** For a face: when it speaks. */
   speaking?: FrameRange[];
+  /** For text: what was read, if anything was. */
+  words?: Words;
+  /** For text that stays throughout a shot: it may be a sign in the scene. */
+  mayBeSign?: true;
   /** When it moves by itself. */
   acting?: FrameRange[];
   /** For a face: its direction, at the frames at which it was detected. */

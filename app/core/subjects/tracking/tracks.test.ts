@@ -169,7 +169,8 @@ describe("tracks", () => {
   test("a face that may be a round letter is none within text, and a sure one is whatever is laid over it", () => {
     const title: Box = { x: 500, y: 350, width: 700, height: 300 };
     const kinds = (score: number) => {
-      const frames = seen(() => [face(800, 450, 90, score)]).map((look) => ({ ...look, texts: [title] }));
+      const texts = [{ id: 1, box: title, over: true as const, ofPicture: 0.5 }];
+      const frames = seen(() => [face(800, 450, 90, score)]).map((look) => ({ ...look, texts }));
       return buildTracks(frames, SHOT, RATE, HD).map(({ kind }) => kind);
     };
     expect(kinds(0.68)).toEqual(["text"]);
