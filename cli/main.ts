@@ -9,6 +9,7 @@ import { checkCommand } from "./check";
 import { convertCommand } from "./convert";
 import { cutsCommand } from "./cuts";
 import { exportCommand } from "./export";
+import { wordsCommand } from "./words";
 import { UsageError } from "./options";
 import { restoreCommand } from "./restore";
 import { solveCommand } from "./solve";
@@ -22,6 +23,7 @@ const COMMANDS = [
   solveCommand,
   checkCommand,
   cutsCommand,
+  wordsCommand,
   restoreCommand,
 ];
 const FAILED = 1;

@@ -110,6 +110,7 @@ export const deskTexts = {
     flagged: "Flags",
     withYourKeys: "With your keyframes",
     noSubject: "No subject",
+    withText: "With text",
     leftOut: "Left out",
     show: (name: string) => `Show: ${name}`,
   },
@@ -117,6 +118,7 @@ export const deskTexts = {
   shotList: {
     of: (shown: number, all: number) => `${shown} of ${counted(all, "shot")}`,
     shots: "Shots",
+    wordsInThePicture: "Words in the picture",
     noMatches: "No shots match. Select “All shots” above to see them all.",
   },
   /** components/desk/views/fields/shot-name.tsx */
@@ -129,6 +131,7 @@ export const deskTexts = {
   shotRow: {
     shot: "Shot",
     ofThisShotIsLeft: (timecode: string) => `${timecode} of this shot is left out`,
+    says: (words: readonly string[]) => words.map((line) => `“${line}”`).join(", "),
     partlyLeftOut: "Partly left out",
     leftOut: "left out",
     notAnalysed: "not analysed",

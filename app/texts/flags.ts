@@ -5,8 +5,8 @@ export const flagsTexts = {
   coveredFlags: {
     faceOutsideTheSafeArea: (seconds: number, share: number) =>
       `Face outside the safe area for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
-    textOutsideTheSafeArea: (seconds: number, share: number) =>
-      `Text outside the safe area for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
+    textOutsideTheSafeArea: (words: string | null) => (seconds: number, share: number) =>
+      `${words === null ? "Text" : `“${words}”`} outside the safe area for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
   },
   /** core/checks/lacking-pictures.ts */
   lackingPictures: {
@@ -52,8 +52,8 @@ export const flagsTexts = {
       `Protected area cut off for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
     insetCutOff: (seconds: number, share: number) =>
       `Inset cut off for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
-    textCutOff: (seconds: number, share: number) =>
-      `Text cut off for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
+    textCutOff: (words: string | null, mayBeSign: boolean) => (seconds: number, share: number) =>
+      `${words === null ? "Text" : `“${words}”`}${mayBeSign ? " (may be a sign)" : ""} cut off for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
     enlarged: (scale: number) => `Scale ${percent(scale)}, which may look soft`,
   },
   /** core/version/flags-of-framing.ts */

@@ -2,7 +2,7 @@
 import { inFrame, type ShownAt } from "../composition/composition";
 import { type SafeArea, safeBox } from "../composition/layers/safe-area";
 import type { Box } from "../geometry/box";
-import { boxAt, laidOver, type Track } from "../subjects/tracking/track";
+import { boxAt, laidOver, type Track, wordsOf } from "../subjects/tracking/track";
 import type { FrameRange, Rate } from "../time/rate";
 import { flagsTexts } from "../../texts/flags";
 import type { CheckLimits } from "./check-settings";
@@ -52,13 +52,13 @@ export function coveredFlags(subject: Track | null, { kept, tracks, shown, safe,
           text: t.faceOutsideTheSafeArea,
         })
       : []),
-    ...(texts.length > 0
-      ? troubleIn(kept, rate, {
-          kind: "text-covered",
-          limit,
-          text: t.textOutsideTheSafeArea,
-          at: (frame) => Math.max(...texts.map((text) => coveredAt(text, frame))),
-        })
-      : []),
+    ...texts.flatMap((text) =>
+      troubleIn(kept, rate, {
+        kind: "text-covered",
+        limit,
+        text: t.textOutsideTheSafeArea(wordsOf(text)),
+        at: (frame) => coveredAt(text, frame),
+      }),
+    ),
   ];
 }

@@ -156,13 +156,21 @@ describe("flags at how a shot is framed", () => {
     expect(flags({ ...turned(-0.8), boxes: [] })).toEqual([]);
   });
 
-  test("text that is cut off, an inset that is, and both as text; a box of the editor's own by its own rule", () => {
+  test("text that is cut off by its words, and each for itself; an inset; a box of the editor's own by its own rule", () => {
     const off = (kind: Track["kind"]) => track(kind, () => 660);
     const texts = (...tracks: Track[]) => flags(null, { tracks }).map(({ kind, text }) => [kind, text.split(" ")[0]]);
     const [[textCut, said]] = texts(off("text")) as [[string, string]];
     const [[insetCut, saidOfInset]] = texts(off("inset")) as [[string, string]];
     expect([textCut, insetCut, said === saidOfInset]).toEqual(["text-cut", "text-cut", false]);
-    expect(texts(off("text"), off("inset"))).toEqual([["text-cut", said]]);
+    expect(texts(off("text"), off("inset"))).toEqual([
+      ["text-cut", said],
+      ["text-cut", saidOfInset],
+    ]);
+    const words = { lines: ["Nela", "Orbin"], ink: [255, 255, 255], ground: [0, 0, 0] } satisfies Track["words"];
+    const sign = { ...off("text"), id: "sign", mayBeSign: true as const, words };
+    expect(flags(null, { tracks: [sign] })).toMatchObject([
+      { otherId: "sign", text: expect.stringMatching(/^“Nela Orbin” \(may be a sign\) cut off for/) as string },
+    ]);
     const protect = { x: 600, y: 300, width: 104, height: 50 };
     expect(flags(null, { protect }).map(({ kind }) => kind)).toEqual(["protected-cut"]);
     expect(flags(null, { protect: { ...protect, width: 103 } })).toEqual([]);

@@ -2,7 +2,7 @@
 import { type Composition, filmPanes, type ShownAt } from "../composition/composition";
 import type { Box, Size } from "../geometry/box";
 import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
-import { boxAt, laidOver, type Track } from "../subjects/tracking/track";
+import { boxAt, laidOver, type Track, wordsOf } from "../subjects/tracking/track";
 import { type FrameRange, framesIn, framesPerSecond, rangeLength } from "../time/rate";
 import { clipRanges } from "../time/ranges";
 import { flagsTexts } from "../../texts/flags";
@@ -82,7 +82,7 @@ function subjectFlags({ kept, limits, rate }: CheckedShot, subject: Track, shown
   return [...cut, ...lost];
 }
 
-/** Where burnt-in text, insets and the protected area are cut off. */
+/** Where each burnt-in text, each inset and the protected area are cut off. */
 function heldFlags({ kept, protect, tracks, limits, rate }: CheckedShot, shown: ShownAt): Flag[] {
   const held = protect
     ? troubleIn(kept, rate, {
@@ -92,20 +92,17 @@ function heldFlags({ kept, protect, tracks, limits, rate }: CheckedShot, shown: 
         text: t.protectedAreaCutOff,
       })
     : [];
-  const texts = laidOver(tracks);
-  const cutOff = troubleIn(kept, rate, {
-    kind: "text-cut",
-    limit: limits.cut,
-    at: (frame) =>
-      Math.max(
-        0,
-        ...texts.map((text) => {
-          const box = boxAt(text, frame);
-          return box ? shareOutside(shown(frame), box, TEXT_TOLERANCE) : 0;
-        }),
-      ),
-    text: texts.every(({ kind }) => kind === "inset") ? t.insetCutOff : t.textCutOff,
-  });
+  const cutOff = laidOver(tracks).flatMap((track) =>
+    troubleIn(kept, rate, {
+      kind: "text-cut",
+      limit: limits.cut,
+      at: (frame) => {
+        const box = boxAt(track, frame);
+        return box ? shareOutside(shown(frame), box, TEXT_TOLERANCE) : 0;
+      },
+      text: track.kind === "inset" ? t.insetCutOff : t.textCutOff(wordsOf(track), track.mayBeSign === true),
+    }).map((flag): Flag => ({ ...flag, otherId: track.id })),
+  );
   return [...held, ...cutOff];
 }
 

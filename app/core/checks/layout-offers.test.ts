@@ -1,3 +1,4 @@
+import type { Layer } from "../composition/layers/layer";
 import { describe, expect, test } from "@jest/globals";
 import { type Box, boxContains, wholeOf } from "../geometry/box";
 import { fill } from "../composition/composition";
@@ -6,9 +7,11 @@ import { USUAL_FRAMING } from "../path/framing-settings";
 import type { Track } from "../subjects/tracking/track";
 import type { FrameRange } from "../time/rate";
 import { textIsCovered } from "./covered-text";
+import type { Words } from "../subjects/text/words";
 import { layoutOffers, type ShotAtFlag } from "./layout-offers";
 
 const HD = { width: 1920, height: 1080 };
+const RANGE = { start: 45, end: 80 };
 const at: ShotAtFlag = {
   settings: USUAL_FRAMING,
   start: 40,
@@ -17,7 +20,7 @@ const at: ShotAtFlag = {
   window: { x: 500, y: 540, height: 1080 },
   cut: { x: 300, y: 800, width: 1300, height: 120 },
   other: { x: 1400, y: 300, width: 200, height: 300 },
-  textRange: { start: 45, end: 80 },
+  text: { range: RANGE, words: null },
   safeArea: null,
 };
 const names = (kind: Parameters<typeof layoutOffers>[0]["kind"], more: Partial<ShotAtFlag> = {}) =>
@@ -26,7 +29,7 @@ const names = (kind: Parameters<typeof layoutOffers>[0]["kind"], more: Partial<S
 describe("layouts that would do", () => {
   test("are offered for what does not fit, and only while the window fills the frame", () => {
     expect(names("text-cut")).toEqual(["whole", "lift", "replace"]);
-    expect(names("text-cut", { textRange: null })).toEqual(["whole", "lift"]);
+    expect(names("text-cut", { text: null })).toEqual(["whole", "lift"]);
     expect(names("two-apart")).toEqual(["stack-two", "whole"]);
     expect(names("two-apart", { other: null })).toEqual(["whole"]);
     expect(names("subject-cut")).toEqual([]);
@@ -43,12 +46,25 @@ describe("layouts that would do", () => {
     expect(lift!.change.panes).toEqual([{ follow: { kind: "none" }, movement: "still" }]);
   });
 
+  test("say on the bar what was read, in the colours of the text", () => {
+    const words: Words = { lines: ["Nela Orbin", "Kites"], ink: [255, 240, 10], ground: [0, 16, 32] };
+    const [, , replaced] = layoutOffers({ kind: "text-cut" }, { ...at, text: { range: RANGE, words } });
+    expect(replaced!.layers).toMatchObject([
+      { kind: "shape", colour: "#001020" },
+      { kind: "text", text: "Nela Orbin\nKites", colour: "#fff00a" },
+    ]);
+    // Two lines of known number are larger than three that are allowed for.
+    const [, , unread] = layoutOffers({ kind: "text-cut" }, at);
+    const sizeOf = (layer: Layer | undefined) => (layer?.kind === "text" ? layer.size : 0);
+    expect(sizeOf(replaced!.layers![1]) / sizeOf(unread!.layers![1])).toBeCloseTo(3 / 2);
+  });
+
   test("cover text with a bar for as long as it is there, with one's own in its middle", () => {
     const [, , replaced] = layoutOffers({ kind: "text-cut" }, at);
     const [bar, words] = replaced!.layers!;
     expect([bar, words]).toMatchObject([
-      { kind: "shape", range: at.textRange, opacity: 100 },
-      { kind: "text", range: at.textRange },
+      { kind: "shape", range: RANGE, opacity: 100 },
+      { kind: "text", range: RANGE },
     ]);
     const textAt = (box: Box): Track[] => [
       { id: "t", kind: "text", start: 40, boxes: Array.from({ length: 40 }, () => box), confidence: 1 },
@@ -56,11 +72,11 @@ describe("layouts that would do", () => {
     const above = { layers: [bar!, words!], safeArea: null, size: at.frame, fps: 25 };
     const isCovered = (box: Box, during: FrameRange, layers = above.layers) =>
       textIsCovered(textAt(box), [during], () => fill(at.window, at.frame), { ...above, layers });
-    expect(isCovered(at.cut!, at.textRange!)).toBe(true);
-    expect(isCovered({ ...at.cut!, y: 600 }, at.textRange!)).toBe(false);
+    expect(isCovered(at.cut!, RANGE)).toBe(true);
+    expect(isCovered({ ...at.cut!, y: 600 }, RANGE)).toBe(false);
     // Neither before it is there, nor where it can be seen through.
     expect(isCovered(at.cut!, { start: 40, end: 80 })).toBe(false);
-    expect(isCovered(at.cut!, at.textRange!, [{ ...bar!, opacity: 60 }])).toBe(false);
+    expect(isCovered(at.cut!, RANGE, [{ ...bar!, opacity: 60 }])).toBe(false);
   });
 
   test("of two who are apart give each a pane", () => {

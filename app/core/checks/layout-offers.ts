@@ -1,6 +1,7 @@
 /** Layouts that show what has no room in the crop window, offered at a flag, each with a picture. */
 import { clamped } from "../numbers/clamped";
 import { type Composition, compose, fill } from "../composition/composition";
+import { colourOf } from "../composition/colour";
 import { groundOf, placeAt } from "../composition/layers/draw-layer";
 import { type Layer, LIMITS, newBar, newText } from "../composition/layers/layer";
 import type { SafeArea } from "../composition/layers/safe-area";
@@ -11,6 +12,7 @@ import { type Box, boxCentre, mapBox, type Size } from "../geometry/box";
 import { aspectRatio, centredWindow, clampWindow, type CropWindow, largestWindowHeight } from "../geometry/crop-window";
 import { type FramingSettings, MAX_ZOOM, type PaneSettings } from "../path/framing-settings";
 import type { HandKey } from "../path/hand-key";
+import type { Words } from "../subjects/text/words";
 import type { FrameRange } from "../time/rate";
 import type { Flag } from "./flag";
 import { flagsTexts } from "../../texts/flags";
@@ -47,8 +49,8 @@ export interface ShotAtFlag {
   cut: Box | null;
   /** Box of what is not followed. */
   other: Box | null;
-  /** Frames of the burnt-in text; null where what is cut off is no text. */
-  textRange: FrameRange | null;
+  /** The burnt-in text, with what was read of it; null where what is cut off is no text. */
+  text: { range: FrameRange; words: Words | null } | null;
   safeArea: SafeArea | null;
 }
 
@@ -145,12 +147,14 @@ function lift(at: ShotAtFlag): LayoutOffer | null {
 
 /** Height of a covering bar, relative to the text. */
 const COVER = 1.35;
-/** Height of the characters on it, as a share of the bar: three lines fit. */
-const ON_COVER = 0.24;
+/** Share of the bar that its lines take up; three where nobody knows how many there are. */
+const ON_COVER = 0.9;
+const USUAL_LINES = 3;
 
-/** A bar over the visible part of a text, with a text layer on it that says the same. */
-function replace({ cut, textRange, safeArea, frame, window }: ShotAtFlag): LayoutOffer | null {
-  if (!cut || !textRange) return null;
+/** A bar over the visible part of a text, in the colour around it, with a text layer on it that says the same. */
+function replace({ cut, text: replaced, safeArea, frame, window }: ShotAtFlag): LayoutOffer | null {
+  if (!cut || !replaced) return null;
+  const { range, words } = replaced;
   const filling = fill(window, frame);
   const { source, target } = filling.panes[0]!;
   const text = mapBox(cut, source, target);
@@ -158,15 +162,26 @@ function replace({ cut, textRange, safeArea, frame, window }: ShotAtFlag): Layou
   const top = Math.max(0, Math.min(frame.height - height, boxCentre(text).y - height / 2));
   const ground = groundOf({ ...frame, safeArea });
   const side = Math.min(frame.width, frame.height);
-  const during = { range: textRange, arrives: "cut", leaves: "cut" } as const;
-  const bar = { ...newBar("replaced-bar"), ...during, width: 1, height: height / side, corner: 0, opacity: 100 };
-  const size = clamped((ON_COVER * height) / side, LIMITS.textSize[0], LIMITS.textSize[1]);
-  const words = { ...newText("replaced-text", t.yourText), ...during, size, shadow: 0 };
-  const line = LINE * size * side;
+  const during = { range, arrives: "cut", leaves: "cut" } as const;
+  const bar = {
+    ...newBar("replaced-bar"),
+    ...during,
+    ...(words && { colour: colourOf(words.ground) }),
+    width: 1,
+    height: height / side,
+    corner: 0,
+    opacity: 100,
+  };
+  const lines = words?.lines.length ?? 1;
+  const lineHeight = (ON_COVER * height) / (words ? lines : USUAL_LINES);
+  const size = clamped(lineHeight / LINE / side, LIMITS.textSize[0], LIMITS.textSize[1]);
+  const said = { ...newText("replaced-text", words?.lines.join("\n") ?? t.yourText), ...during, size, shadow: 0 };
+  if (words) said.colour = colourOf(words.ink);
+  const block = lines * LINE * size * side;
   const layers = [
     { ...bar, ...placeAt(bar, { x: 0, y: top, width: frame.width, height }, ground) },
     // Vertically centred on the bar, horizontally where it is at first.
-    { ...words, y: placeAt(words, { x: 0, y: top + (height - line) / 2, width: 0, height: line }, ground).y },
+    { ...said, y: placeAt(said, { x: 0, y: top + (height - block) / 2, width: 0, height: block }, ground).y },
   ];
   return {
     id: "replace",

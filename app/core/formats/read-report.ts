@@ -94,14 +94,9 @@ export function readReport(text: string): ReadFilm {
       begins: { kind, frame: start, range: { start: range?.[0] ?? start, end: range?.[1] ?? start } },
       tracks: tracks
         .filter(({ shot }) => shot === index)
-        .map(({ id, kind: what, start: from, boxes, confidence, label, who, person, speaking, acting, facing }) => ({
-          id,
-          kind: what,
-          start: from,
+        .map(({ shot: _shot, boxes, person, speaking, acting, facing, ...track }) => ({
+          ...track,
           boxes: boxes.map((box) => box && boxOf(box)),
-          confidence,
-          ...(label ? { label } : {}),
-          ...(who ? { who } : {}),
           ...(person ? { personId: person } : {}),
           ...(facing ? { facing: facing.map(([frame, side]) => ({ frame, side })) } : {}),
           ...(speaking ? { speaking: speaking.map(([a, b]) => ({ start: a, end: b })) } : {}),

@@ -6,6 +6,7 @@ import { TRANSITION_KINDS } from "../shots/transition";
 import { Backdrop } from "../composition/backdrop";
 import { PanePicture } from "../composition/stack";
 import { Edge } from "../composition/edge";
+import { Words } from "../subjects/text/words";
 import { TRACK_KINDS } from "../subjects/detecting/detection";
 import { SWITCH_CAUSES } from "../subjects/attention/switches";
 import { ListedFlag } from "./flags";
@@ -108,6 +109,10 @@ const ReportTrack = z.object({
   who: z.string().optional(),
   /** For a face, the track of its person. */
   person: z.string().optional(),
+  /** For text: what was read. */
+  words: Words.optional(),
+  /** For text that may be part of the scene. */
+  mayBeSign: z.literal(true).optional(),
   /** For a face, when it speaks: [start, end). */
   speaking: z.array(z.tuple([Frame, Frame])).optional(),
   /** When it moves by itself: [start, end). */

@@ -97,6 +97,8 @@ const reportTracks = (shots: readonly FoundShotData[]): Report["tracks"] =>
       ...(track.who ? { who: track.who } : {}),
       ...(track.personId ? { person: track.personId } : {}),
       ...(track.facing ? { facing: track.facing.map(({ frame, side }): [number, number] => [frame, side]) } : {}),
+      ...(track.words ? { words: track.words } : {}),
+      ...(track.mayBeSign ? { mayBeSign: true as const } : {}),
       ...(track.speaking ? { speaking: pairsOf(track.speaking) } : {}),
       ...(track.acting ? { acting: pairsOf(track.acting) } : {}),
     })),

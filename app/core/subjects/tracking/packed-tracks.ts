@@ -2,13 +2,12 @@
 import { z } from "zod";
 import type { Box } from "../../geometry/box";
 import { TRACK_KINDS } from "../detecting/detection";
+import { Words } from "../text/words";
 import { FrameRange } from "../../time/rate";
 import type { Track } from "./track";
 
 /** Units per pixel of packed boxes. */
 const PARTS = 10;
-
-const Rgb = z.tuple([z.int(), z.int(), z.int()]);
 
 export const PackedTrack = z.object({
   id: z.string(),
@@ -24,7 +23,7 @@ export const PackedTrack = z.object({
   sharpness: z.number().optional(),
   detailSide: z.number().optional(),
   held: z.literal(true).optional(),
-  words: z.object({ lines: z.array(z.string()), ink: Rgb, ground: Rgb }).optional(),
+  words: Words.optional(),
   mayBeSign: z.literal(true).optional(),
   speaking: z.array(FrameRange).optional(),
   acting: z.array(FrameRange).optional(),

@@ -4,15 +4,7 @@ import type { FrameRange } from "../../time/rate";
 import { joinRanges } from "../../time/ranges";
 import { sureFaceScore, type TrackKind } from "../detecting/detection";
 import type { Facing } from "../detecting/facing";
-
-/** What a text says, and how it looks. */
-export interface Words {
-  /** From the top. */
-  lines: string[];
-  /** Colours of the letters and of what is behind them, as red, green and blue from 0 to 255. */
-  ink: [number, number, number];
-  ground: [number, number, number];
-}
+import type { Words } from "../text/words";
 
 /** One thing followed through one shot. */
 export interface Track {
@@ -73,6 +65,9 @@ export function isDoubtfulFace({ kind, confidence, personId, boxes }: Track, pic
 /** The tracks of what lies over the film. */
 export const laidOver = (tracks: readonly Track[]): Track[] =>
   tracks.filter(({ kind }) => kind === "text" || kind === "inset");
+
+/** What a text says, in one line; null where it was not read, and for anything else. */
+export const wordsOf = ({ words }: Track): string | null => words?.lines.join(" ") ?? null;
 
 export const visibleFrames = (track: Track): number => track.boxes.reduce((count, box) => count + (box ? 1 : 0), 0);
 

@@ -7,10 +7,8 @@ import { type LayoutOffer, layoutOffers } from "~/core/checks/layout-offers";
 import type { Flag } from "~/core/checks/flag";
 import { asOne } from "~/core/edits/as-one";
 import type { SingleCommand } from "~/core/edits/command";
-import { boxUnion } from "~/core/geometry/box";
 import { activeArea } from "~/core/shots/shot";
-import { boxAt, laidOver, type Track } from "~/core/subjects/tracking/track";
-import type { FrameRange } from "~/core/time/rate";
+import { boxAt, extentOf } from "~/core/subjects/tracking/track";
 import { type Still, useStills } from "../../frames/use-stills";
 import { AbsenceFixes } from "./absence-fixes";
 import { useDesk } from "../../hooks/use-desk";
@@ -72,12 +70,6 @@ export function ShotFlags({ shot }: { shot: DeskShot }) {
   );
 }
 
-/** The frames of a shot in which tracks are seen. */
-const rangeOf = (tracks: readonly Track[], shot: FrameRange): FrameRange => ({
-  start: Math.max(shot.start, Math.min(...tracks.map(({ start }) => start))),
-  end: Math.min(shot.end, Math.max(...tracks.map(({ start, boxes }) => start + boxes.length))),
-});
-
 /** Layouts that would show what does not fit the window, each with a small picture. */
 function Offers({ shot, flag }: { shot: DeskShot; flag: Flag }) {
   const { film, version, source, edits, windowAt, setPanel, selectLayer } = useDesk(
@@ -93,20 +85,16 @@ function Offers({ shot, flag }: { shot: DeskShot; flag: Flag }) {
   const offers = useMemo(() => {
     const boxesOf = (ids: (id: string) => boolean) =>
       shot.tracks.filter((track) => ids(track.id)).flatMap((track) => boxAt(track, flag.frame) ?? []);
-    const texts = new Set(laidOver(shot.tracks).map(({ id }) => id));
-    const text = boxesOf((id) => texts.has(id));
-    const written = laidOver(shot.tracks).filter(
-      (track) => track.kind !== "inset" && boxAt(track, flag.frame) !== undefined,
-    );
+    const cut = flag.kind === "text-cut" ? shot.tracks.find(({ id }) => id === flag.otherId) : undefined;
     return layoutOffers(flag, {
       settings: shot.settings,
       start: shot.start,
       area: activeArea(shot, picture),
       frame: version,
       window: windowAt(flag.frame),
-      cut: flag.kind === "protected-cut" ? shot.protect : text.length > 0 ? boxUnion(text) : null,
+      cut: flag.kind === "protected-cut" ? shot.protect : cut ? boxAt(cut, flag.frame) : null,
       other: boxesOf((id) => id === flag.otherId)[0] ?? null,
-      textRange: flag.kind === "text-cut" && written.length > 0 ? rangeOf(written, shot) : null,
+      text: cut?.kind === "text" ? { range: extentOf(cut), words: cut.words ?? null } : null,
       safeArea: version.safeArea,
     });
   }, [shot, flag, picture, version, windowAt]);

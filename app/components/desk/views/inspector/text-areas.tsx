@@ -1,6 +1,6 @@
 import { Button, Hint } from "~/components/common/button";
 import { fitsInto } from "~/core/path/protected-box";
-import { extentOf, laidOver, type Track } from "~/core/subjects/tracking/track";
+import { extentOf, laidOver, type Track, wordsOf } from "~/core/subjects/tracking/track";
 import type { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
 import type { Size } from "~/core/geometry/box";
 import type { DeskShot } from "../../model/desk-types";
@@ -34,7 +34,7 @@ export function TextAreas({ shot, window, onEdit, onSeek }: TextAreasProps) {
               onClick={() => onSeek(start)}
             >
               {t.area(
-                track.kind === "text" ? t.text : t.inset,
+                track.kind === "inset" ? t.inset : t.textSays(wordsOf(track), track.mayBeSign === true),
                 end - start,
                 fitsInto(box, window) ? t.keptInTheWindow : t.tooWideToKeep,
               )}

@@ -15,6 +15,7 @@ export const SHOT_FILTERS = {
     name: t.noSubject,
     test: (shot: DeskShot) => shot.isAnalysed && shot.framed !== null && shot.framed.subjectId === null,
   },
+  text: { name: t.withText, test: (shot: DeskShot) => shot.tracks.some(({ kind }) => kind === "text") },
   excluded: { name: t.leftOut, test: (shot: DeskShot) => shot.kept.length === 0 },
 } as const;
 export type ShotFilter = keyof typeof SHOT_FILTERS;

@@ -1,5 +1,7 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef, useState } from "react";
+import { SearchField } from "~/components/common/search-field";
+import { wordsOf } from "~/core/subjects/tracking/track";
 import { counted } from "~/texts/numbers";
 import type { DeskShot } from "../../model/desk-types";
 import { SHOT_FILTERS, type ShotFilter, ShotFilterMenu } from "./shot-filter";
@@ -13,6 +15,10 @@ const t = deskTexts.shotList;
 
 /** Height of a row in pixels, which must be known before a row is drawn. */
 const ROW_HEIGHT = 71;
+
+/** Whether a text in a shot has some words in it, in capitals or not. */
+const saysIn = ({ tracks }: DeskShot, words: string): boolean =>
+  tracks.some((track) => (wordsOf(track) ?? "").toLowerCase().includes(words.trim().toLowerCase()));
 
 /** The list of shots, each with a picture of the version. Only visible rows are drawn. */
 export function ShotList() {
@@ -30,9 +36,13 @@ export function ShotList() {
   );
   const { rate, picture } = film;
   const [filter, setFilter] = useState<ShotFilter>("all");
+  const [words, setWords] = useState("");
   const scroller = useRef<HTMLDivElement>(null);
   const current = useShotToEdit(player, shots);
-  const shown = useMemo(() => shots.filter(SHOT_FILTERS[filter].test), [shots, filter]);
+  const shown = useMemo(
+    () => shots.filter((shot) => SHOT_FILTERS[filter].test(shot) && (filter !== "text" || saysIn(shot, words))),
+    [shots, filter, words],
+  );
   const clipAt = useMemo(() => new Map(state.clips.map(({ start, name }) => [start, name])), [state.clips]);
   const rows = useVirtualizer({
     count: shown.length,
@@ -84,6 +94,11 @@ export function ShotList() {
         </h2>
         <ShotFilterMenu shots={shots} value={filter} onChange={setFilter} />
       </div>
+      {filter === "text" && (
+        <div className="border-b border-line p-2">
+          <SearchField label={t.wordsInThePicture} value={words} onChange={setWords} className="w-full" />
+        </div>
+      )}
       <div
         ref={scroller}
         role="listbox"

@@ -2,6 +2,7 @@ import { clsx } from "clsx";
 import { Flag, Scissors } from "lucide-react";
 import { Hint } from "~/components/common/button";
 import { MOVEMENT_TEXT } from "~/core/path/movement";
+import { wordsOf } from "~/core/subjects/tracking/track";
 import { framesIn, type Rate, rangeLength } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import { type DeskShot, followedIn } from "../../model/desk-types";
@@ -47,6 +48,7 @@ export function ShotRow({
   const length = rangeLength(shot);
   const left = framesIn(shot.kept);
   const isOut = left === 0;
+  const words = shot.tracks.flatMap((track) => wordsOf(track) ?? []);
   return (
     <div
       id={`shot-${shot.id}`}
@@ -78,6 +80,12 @@ export function ShotRow({
               <span title={clip} className="font-sans text-xs font-normal text-soft">
                 {" "}
                 {clip}
+              </span>
+            )}
+            {words.length > 0 && (
+              <span title={t.says(words)} className="font-sans text-xs font-normal text-soft">
+                {" "}
+                {t.says(words)}
               </span>
             )}
           </span>
