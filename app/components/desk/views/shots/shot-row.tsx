@@ -82,12 +82,6 @@ export function ShotRow({
                 {clip}
               </span>
             )}
-            {words.length > 0 && (
-              <span title={t.says(words)} className="font-sans text-xs font-normal text-soft">
-                {" "}
-                {t.says(words)}
-              </span>
-            )}
           </span>
           <span className="ml-auto flex items-center gap-1 font-mono text-xs text-soft">
             {!isOut && left < length && (
@@ -98,6 +92,11 @@ export function ShotRow({
             {formatTimecode(isOut ? length : left, rate).slice(3)}
           </span>
         </span>
+        {words.length > 0 && (
+          <span title={t.says(words)} className="truncate text-xs leading-tight text-soft">
+            {t.says(words)}
+          </span>
+        )}
         <span className="flex items-center gap-2 text-xs whitespace-nowrap text-soft">
           {shot.isAnalysed && <Followed shot={shot} />}
           {isOut
