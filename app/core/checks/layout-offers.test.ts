@@ -1,4 +1,3 @@
-import type { Layer } from "../composition/layers/layer";
 import { describe, expect, test } from "@jest/globals";
 import { type Box, boxContains, wholeOf } from "../geometry/box";
 import { fill } from "../composition/composition";
@@ -53,10 +52,20 @@ describe("layouts that would do", () => {
       { kind: "shape", colour: "#001020" },
       { kind: "text", text: "Nela Orbin\nKites", colour: "#fff00a" },
     ]);
-    // Two lines of known number are larger than three that are allowed for.
-    const [, , unread] = layoutOffers({ kind: "text-cut" }, at);
-    const sizeOf = (layer: Layer | undefined) => (layer?.kind === "text" ? layer.size : 0);
-    expect(sizeOf(replaced!.layers![1]) / sizeOf(unread!.layers![1])).toBeCloseTo(3 / 2);
+    const sizeOf = (lines: string[]) => {
+      const [, , offer] = layoutOffers(
+        { kind: "text-cut" },
+        { ...at, text: { range: RANGE, words: { ...words, lines } } },
+      );
+      const layer = offer!.layers![1];
+      return layer?.kind === "text" ? layer.size : 0;
+    };
+    // As large as the rows into which they break allow, and never so that a word is wider than the frame.
+    const long = "one two three four five six seven eight nine ten eleven twelve";
+    expect(sizeOf(["Ox", "Ox"]) / sizeOf(["Ox", "Ox", "Ox"])).toBeCloseTo(3 / 2);
+    expect(sizeOf([long])).toBeLessThan(sizeOf(["one two"]));
+    const word = "Unforgettableness".repeat(2);
+    expect(0.55 * word.length * sizeOf([word])).toBeLessThan(1);
   });
 
   test("cover text with a bar for as long as it is there, with one's own in its middle", () => {

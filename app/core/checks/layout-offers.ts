@@ -147,9 +147,36 @@ function lift(at: ShotAtFlag): LayoutOffer | null {
 
 /** Height of a covering bar, relative to the text. */
 const COVER = 1.35;
-/** Share of the bar that its lines take up; three where nobody knows how many there are. */
-const ON_COVER = 0.9;
-const USUAL_LINES = 3;
+/** Shares of the bar's height and width that its lines take up, and mean width of a letter, relative to its size. */
+const ON_COVER = { width: 0.85, height: 0.9 };
+const LETTER = 0.55;
+/** Lines for which there is room where nothing was read. */
+const UNREAD = ["", "", ""];
+
+/** Rows into which a line breaks between words, so many letters in each; without end where a word is longer. */
+function rowsOf(line: string, letters: number): number {
+  let [rows, inRow] = [1, 0];
+  for (const { length } of line.split(" ")) {
+    if (length > letters) return Infinity;
+    const withWord = inRow === 0 ? length : inRow + 1 + length;
+    if (withWord <= letters) inRow = withWord;
+    else [rows, inRow] = [rows + 1, length];
+  }
+  return rows;
+}
+
+/**
+ * The largest letters in which lines fit on a bar.
+ * @param bar its size in pixels
+ * @returns their size in pixels, and the rows that the lines take up
+ */
+function fitWords(lines: readonly string[], bar: Size): { rows: number; letterSize: number } {
+  for (let rows = lines.length; ; rows++) {
+    const letterSize = (ON_COVER.height * bar.height) / (rows * LINE);
+    const letters = Math.floor((ON_COVER.width * bar.width) / (LETTER * letterSize));
+    if (lines.reduce((sum, line) => sum + rowsOf(line, letters), 0) <= rows) return { rows, letterSize };
+  }
+}
 
 /** A bar over the visible part of a text, in the colour around it, with a text layer on it that says the same. */
 function replace({ cut, text: replaced, safeArea, frame, window }: ShotAtFlag): LayoutOffer | null {
@@ -172,12 +199,11 @@ function replace({ cut, text: replaced, safeArea, frame, window }: ShotAtFlag): 
     corner: 0,
     opacity: 100,
   };
-  const lines = words?.lines.length ?? 1;
-  const lineHeight = (ON_COVER * height) / (words ? lines : USUAL_LINES);
-  const size = clamped(lineHeight / LINE / side, LIMITS.textSize[0], LIMITS.textSize[1]);
+  const { rows, letterSize } = fitWords(words?.lines ?? UNREAD, { width: frame.width, height });
+  const size = clamped(letterSize / side, LIMITS.textSize[0], LIMITS.textSize[1]);
   const said = { ...newText("replaced-text", words?.lines.join("\n") ?? t.yourText), ...during, size, shadow: 0 };
   if (words) said.colour = colourOf(words.ink);
-  const block = lines * LINE * size * side;
+  const block = (words ? rows : 1) * LINE * size * side;
   const layers = [
     { ...bar, ...placeAt(bar, { x: 0, y: top, width: frame.width, height }, ground) },
     // Vertically centred on the bar, horizontally where it is at first.
