@@ -280,6 +280,8 @@ export const inspectorTexts = {
   shotFlags: {
     flagged: "Flags",
     suggestedLayouts: "Suggested layouts",
+    replaceAll: (count: number) => `Replace all ${count} titles that are cut off`,
+    replaceAllHint: "Covers each with a bar and lays its words over it, as one step",
     markReviewed: "Mark as reviewed",
     markUnreviewed: "Mark as not reviewed",
   },

@@ -3,7 +3,7 @@ import type { Caption } from "../captions/caption";
 import type { ShownAt } from "../composition/composition";
 import type { VersionLayers } from "../composition/shown";
 import type { Shot } from "../shots/shot";
-import { laidOver, type Track } from "../subjects/tracking/track";
+import { type Track } from "../subjects/tracking/track";
 import type { FrameRange, Rate } from "../time/rate";
 import { captionFlags } from "./caption-flags";
 import type { CheckLimits } from "./check-settings";
@@ -65,8 +65,15 @@ export function aboveFlags(
   { limits, rate, ...above }: AboveIt,
 ): Flag[] {
   if (kept.length === 0) return [];
-  const isTextCovered = () => above.layers.length > 0 && textIsCovered(laidOver(found().tracks), kept, shown, above);
-  const left = flags.filter(({ kind }) => kind !== "text-cut" || !isTextCovered());
+  const isCovered = ({ otherId }: Flag) =>
+    above.layers.length > 0 &&
+    textIsCovered(
+      found().tracks.filter(({ id }) => id === otherId),
+      kept,
+      shown,
+      above,
+    );
+  const left = flags.filter((flag) => flag.kind !== "text-cut" || !isCovered(flag));
   const safe = above.safeArea;
   if (!safe) return left;
   const { tracks, subject } = found();
