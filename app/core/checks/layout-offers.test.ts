@@ -52,6 +52,9 @@ describe("layouts that would do", () => {
       { kind: "shape", colour: "#001020" },
       { kind: "text", text: "Nela Orbin\nKites", colour: "#fff00a" },
     ]);
+    const part = { range: RANGE, words: { ...words, isPart: true as const } };
+    const [, , toBeTyped] = layoutOffers({ kind: "text-cut" }, { ...at, text: part });
+    expect(toBeTyped!.layers).toMatchObject([{ colour: "#001020" }, { text: "Your text", colour: "#fff00a" }]);
     const sizeOf = (lines: string[]) => {
       const [, , offer] = layoutOffers(
         { kind: "text-cut" },

@@ -199,11 +199,13 @@ function replace({ cut, text: replaced, safeArea, frame, window }: ShotAtFlag): 
     corner: 0,
     opacity: 100,
   };
-  const { rows, letterSize } = fitWords(words?.lines ?? UNREAD, { width: frame.width, height });
+  // A title of which only some was read is typed by the editor: a guess would be overlooked.
+  const lines = words && !words.isPart ? words.lines : null;
+  const { rows, letterSize } = fitWords(lines ?? UNREAD, { width: frame.width, height });
   const size = clamped(letterSize / side, LIMITS.textSize[0], LIMITS.textSize[1]);
-  const said = { ...newText("replaced-text", words?.lines.join("\n") ?? t.yourText), ...during, size, shadow: 0 };
+  const said = { ...newText("replaced-text", lines?.join("\n") ?? t.yourText), ...during, size, shadow: 0 };
   if (words) said.colour = colourOf(words.ink);
-  const block = (words ? rows : 1) * LINE * size * side;
+  const block = (lines ? rows : 1) * LINE * size * side;
   const layers = [
     { ...bar, ...placeAt(bar, { x: 0, y: top, width: frame.width, height }, ground) },
     // Vertically centred on the bar, horizontally where it is at first.

@@ -47,9 +47,11 @@ test("titles of all shots are replaced by what they say, each once and while it 
   expect(new Set(layers.map(({ id }) => id)).size).toBe(4);
 });
 
-test("titles that were not read are left alone, and flags that were reviewed", () => {
+test("titles that were not read, or not whole, are left alone, and flags that were reviewed", () => {
   const one = shots[0]!;
   const [unread, seen] = [title("unread", one.start, { words: undefined }), title("seen", one.start)];
-  const flagged = withFlags(one, [unread, seen], [cutOff(unread), cutOff(seen, { isReviewed: true })]);
+  const part = title("part", one.start, { words: { ...seen.words!, isPart: true } });
+  const flags = [cutOff(unread), cutOff(part), cutOff(seen, { isReviewed: true })];
+  const flagged = withFlags(one, [unread, part, seen], flags);
   expect(replaceableTexts([flagged], to)).toEqual([]);
 });

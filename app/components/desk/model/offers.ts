@@ -49,7 +49,7 @@ export function commandsOf(
   ];
 }
 
-/** Texts of a film that are cut off, were read, and can be replaced where they are. */
+/** Texts of a film that are cut off, were read whole, and can be replaced where they are. */
 export function replaceableTexts(shots: readonly DeskShot[], to: OfferedTo): { shot: DeskShot; offer: LayoutOffer }[] {
   return shots.flatMap((shot) => {
     const flags = shot.flags.filter(({ kind, isReviewed }) => kind === "text-cut" && !isReviewed);
@@ -57,7 +57,7 @@ export function replaceableTexts(shots: readonly DeskShot[], to: OfferedTo): { s
     const texts = new Map(flags.toReversed().map((flag) => [flag.otherId, flag]));
     return [...texts.values()].flatMap((flag) => {
       const { words } = shot.tracks.find(({ id }) => id === flag.otherId) ?? {};
-      const offer = words && offersAt(shot, flag, to).find(({ id }) => id === "replace");
+      const offer = words && !words.isPart && offersAt(shot, flag, to).find(({ id }) => id === "replace");
       return offer ? [{ shot, offer }] : [];
     });
   });

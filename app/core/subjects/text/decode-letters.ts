@@ -1,9 +1,20 @@
 /** The letters that a text reader sees along a line. */
 
-/** A line as it was read, and how sure each of its letters is on average, 0 to 1. */
+/** Steps in a row without a letter, of an eighth of the line's height each, after which a letter was not recognised. */
+const LONGEST_GAP = 12;
+/** Certainty above which a letter is likelier than all others together. */
+const LIKELIER = 0.5;
+
+/** A line as it was read. */
 export interface Reading {
   text: string;
+  /** How sure its letters are on average, 0 to 1. */
   sure: number;
+  /**
+   * Whether each of its letters is known. Of a script that the reader has not learned it takes some letters for others, unsurely,
+   * and passes over the rest.
+   */
+  isKnown: boolean;
 }
 
 /**
@@ -15,15 +26,20 @@ export interface Reading {
 export function decodeLetters(steps: Float32Array, letters: readonly string[]): Reading {
   const count = letters.length;
   let [text, sum, read, before] = ["", 0, 0, 0];
+  let [least, gap, longest] = [1, 0, 0];
   for (let at = 0; at < steps.length; at += count) {
     let best = 0;
     for (let letter = 1; letter < count; letter++) if (steps[at + letter]! > steps[at + best]!) best = letter;
     if (best !== 0 && best !== before) {
       text += letters[best]!;
       sum += steps[at + best]!;
+      least = Math.min(least, steps[at + best]!);
       read++;
     }
+    gap = best === 0 ? gap + 1 : 0;
+    longest = Math.max(longest, gap);
     before = best;
   }
-  return { text: text.trim(), sure: read === 0 ? 0 : sum / read };
+  const isKnown = read > 0 && least > LIKELIER && longest <= LONGEST_GAP;
+  return { text: text.trim(), sure: read === 0 ? 0 : sum / read, isKnown };
 }

@@ -20,8 +20,15 @@ describe("the letters of a line", () => {
   });
 
   test("are none where nothing is seen, and spaces around them are left out", () => {
-    expect(read([0, 0.9], [0, 0.9])).toEqual({ text: "", sure: 0 });
+    expect(read([0, 0.9], [0, 0.9])).toEqual({ text: "", sure: 0, isKnown: false });
     expect(read([3, 0.9], [2, 0.9], [3, 0.9]).text).toBe("b");
+  });
+
+  test("are not known where one is unsure, or a stretch of the line has none", () => {
+    const none = (steps: number) => Array.from({ length: steps }, (): [number, number] => [0, 0.9]);
+    expect(read([1, 0.9], ...none(12), [2, 0.6]).isKnown).toBe(true);
+    expect(read([1, 0.9], [0, 0.9], [2, 0.5]).isKnown).toBe(false);
+    expect(read([1, 0.9], [2, 0.9], ...none(13)).isKnown).toBe(false);
   });
 });
 
@@ -41,6 +48,7 @@ describe("a text that is read", () => {
   const line = (text: string, at: Partial<Box> = {}, sure = 0.95): ReadLine => ({
     text,
     sure,
+    isKnown: sure > 0.9,
     box: { ...box, height: 50, ...at },
     ink: [255, 255, 255],
     ground: [0, 0, 0],
@@ -53,6 +61,17 @@ describe("a text that is read", () => {
       "Nela Orbin",
       "Ferrow Kite Society",
     ]);
+  });
+
+  test("says when only some of it was read, and nothing where no letter is certain", () => {
+    const below = line("EEKLMONA", { y: 655, height: 30 }, 0.8);
+    expect(withReading(track, [line("Nela Orbin"), below])!.words).toMatchObject({
+      lines: ["Nela Orbin"],
+      isPart: true,
+    });
+    expect(withReading(track, [line("Nela Orbin")])!.words).not.toHaveProperty("isPart");
+    expect(withReading(track, [below])).toMatchObject({ id: track.id });
+    expect(withReading(track, [below])).not.toHaveProperty("words");
   });
 
   test("is where its lines are in the large picture, for as long as before", () => {

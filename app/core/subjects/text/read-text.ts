@@ -4,6 +4,7 @@ import type { Track } from "../tracking/track";
 import type { Reading } from "./decode-letters";
 import type { LineColours } from "./line-colours";
 import { grownBy } from "./standing";
+import type { Words } from "./words";
 
 /** Certainty of a reading below which it is none: leaves and stripes are read as something, too. */
 const SURE = 0.7;
@@ -45,13 +46,14 @@ export function withReading(track: Track, read: readonly ReadLine[]): Track | nu
   if (lines.length === 0) return found.length === 0 || track.mayBeSign ? null : track;
   const [largest] = [...lines].sort((a, b) => b.box.height - a.box.height);
   const place = grownBy(boxUnion(lines.map((line) => line.box)), ROOM * largest!.box.height);
-  return {
-    ...track,
-    boxes: track.boxes.map(() => place),
-    words: {
-      lines: inRows(lines).map((row) => row.map(({ text }) => text).join(" ")),
-      ink: largest!.ink,
-      ground: largest!.ground,
-    },
+  const placed = { ...track, boxes: track.boxes.map(() => place) };
+  const known = lines.filter(({ isKnown }) => isKnown);
+  if (known.length === 0) return placed;
+  const words: Words = {
+    lines: inRows(known).map((row) => row.map(({ text }) => text).join(" ")),
+    ink: largest!.ink,
+    ground: largest!.ground,
+    ...(known.length < found.length && { isPart: true as const }),
   };
+  return { ...placed, words };
 }
