@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect, test } from "@jest/globals";
+import { execFileSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -11,8 +12,10 @@ beforeAll(() => {
 afterAll(() => rmSync(folder, { recursive: true }));
 
 test("the words of a film are printed with their frames, and written as captions", async () => {
-  const srt = join(folder, "titles.srt");
-  const { status, stdout, stderr } = await gladPan("words", "demo/ferrow-kite-day.mp4", "--json", "--srt", srt);
+  const [film, srt] = ["film.mp4", "titles.srt"].map((name) => join(folder, name)) as [string, string];
+  const demo = ["-i", "demo/ferrow-kite-day.mp4", "-t", "9", "-an", "-vf", "scale=960:540", "-preset", "veryfast"];
+  execFileSync("ffmpeg", ["-v", "error", ...demo, film]);
+  const { status, stdout, stderr } = await gladPan("words", film, "--json", "--srt", srt);
   expect({ status, stderr }).toMatchObject({ status: 0 });
   const texts = JSON.parse(stdout) as { start: number; end: number; lines: string[]; box: number[] }[];
   expect(texts.map(({ lines }) => lines)).toEqual([

@@ -2,8 +2,8 @@
 
 /** Steps in a row without a letter, of an eighth of the line's height each, after which a letter was not recognised. */
 const LONGEST_GAP = 12;
-/** Certainty above which a letter is likelier than all others together. */
-const LIKELIER = 0.5;
+/** Mean certainty of a line of a script that the reader has learned; letters that it takes for others are less certain. */
+const KNOWN = 0.95;
 
 /** A line as it was read. */
 export interface Reading {
@@ -26,20 +26,19 @@ export interface Reading {
 export function decodeLetters(steps: Float32Array, letters: readonly string[]): Reading {
   const count = letters.length;
   let [text, sum, read, before] = ["", 0, 0, 0];
-  let [least, gap, longest] = [1, 0, 0];
+  let [gap, longest] = [0, 0];
   for (let at = 0; at < steps.length; at += count) {
     let best = 0;
     for (let letter = 1; letter < count; letter++) if (steps[at + letter]! > steps[at + best]!) best = letter;
     if (best !== 0 && best !== before) {
       text += letters[best]!;
       sum += steps[at + best]!;
-      least = Math.min(least, steps[at + best]!);
       read++;
     }
     gap = best === 0 ? gap + 1 : 0;
     longest = Math.max(longest, gap);
     before = best;
   }
-  const isKnown = read > 0 && least > LIKELIER && longest <= LONGEST_GAP;
-  return { text: text.trim(), sure: read === 0 ? 0 : sum / read, isKnown };
+  const sure = read === 0 ? 0 : sum / read;
+  return { text: text.trim(), sure, isKnown: sure >= KNOWN && longest <= LONGEST_GAP };
 }
