@@ -42,6 +42,6 @@ test("a title is found by its words, and replaced by them", async ({ page }) => 
   await expect(page.getByRole("textbox", { name: "Text" })).toHaveValue(
     "Ferrow Kite Day\nan afternoon above the salt meadows",
   );
-  await page.getByRole("tab", { name: "Shot" }).click();
+  await page.getByRole("radio", { name: "Shot", exact: true }).click();
   await expect(page.getByRole("list", { name: "Flags" })).not.toContainText("cut off");
 });
