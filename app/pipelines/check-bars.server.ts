@@ -7,7 +7,7 @@ import { yuvOf } from "~/core/composition/colour";
 import { type Composition, filmPanes, type ShownAt } from "~/core/composition/composition";
 import { isPlain } from "~/core/composition/edge";
 import { layerSize } from "~/core/composition/layers/draw-layer";
-import { type Box, boxContains, sameBox, type Size } from "~/core/geometry/box";
+import { type Box, boxContains, grownBox, sameBox, type Size } from "~/core/geometry/box";
 import type { FrameRange } from "~/core/time/rate";
 import type { RetimedFrame } from "~/core/time/retime";
 import { joinRanges } from "~/core/time/ranges";
@@ -79,15 +79,9 @@ function colourAt(look: Backdrop, row: number, height: number): readonly number[
 
 /** Places along the borders of a frame that show the backdrop, well away from the film. */
 function placesBehind({ width, height }: Size, pane: Box): { x: number; y: number }[] {
-  const [near, beyond] = [NEAR_EDGE, 2 * NEAR_EDGE];
-  const wide = {
-    x: pane.x - beyond,
-    y: pane.y - beyond,
-    width: pane.width + 2 * beyond,
-    height: pane.height + 2 * beyond,
-  };
-  const across = [near, width / 2, width - near];
-  const down = [near, height / 2, height - near];
+  const wide = grownBox(pane, 2 * NEAR_EDGE);
+  const across = [NEAR_EDGE, width / 2, width - NEAR_EDGE];
+  const down = [NEAR_EDGE, height / 2, height - NEAR_EDGE];
   return across
     .flatMap((x) => down.map((y) => ({ x: 2 * Math.floor(x / 2), y: 2 * Math.floor(y / 2) })))
     .filter(({ x, y }) => !boxContains(wide, { x, y, width: 0, height: 0 }));

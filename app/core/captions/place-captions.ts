@@ -3,7 +3,7 @@ import { boxIn, layerSize } from "../composition/layers/draw-layer";
 import type { Layer } from "../composition/layers/layer";
 import { safeBox, type SafeArea } from "../composition/layers/safe-area";
 import { type Composition, inFrame, type ShownAt } from "../composition/composition";
-import { type Box, boxArea, boxIntersection, type Size } from "../geometry/box";
+import { type Box, boxArea, boxIntersection, grownBox, type Size } from "../geometry/box";
 import { boxAt, type Track } from "../subjects/tracking/track";
 import { type FrameRange, inRange } from "../time/rate";
 import type { Caption } from "./caption";
@@ -45,13 +45,7 @@ export function obstaclesIn(
       if (!box) return [];
       composition ??= shown(frame);
       const margin = track.kind === "face" ? FACE_MARGIN * box.height : 0;
-      const grown = {
-        x: box.x - margin,
-        y: box.y - margin,
-        width: box.width + 2 * margin,
-        height: box.height + 2 * margin,
-      };
-      return inFrame(grown, composition) ?? [];
+      return inFrame(grownBox(box, margin), composition) ?? [];
     });
   };
 }

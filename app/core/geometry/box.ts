@@ -106,6 +106,14 @@ export const mixBoxes = (a: Box, b: Box, t: number): Box => ({
   height: a.height + (b.height - a.height) * t,
 });
 
+/** A box with a margin on all sides. */
+export const grownBox = ({ x, y, width, height }: Box, by: number): Box => ({
+  x: x - by,
+  y: y - by,
+  width: width + 2 * by,
+  height: height + 2 * by,
+});
+
 export const scaleBox = (box: Box, factor: number): Box => ({
   x: box.x * factor,
   y: box.y * factor,

@@ -1,4 +1,4 @@
-import { type Box } from "~/core/geometry/box";
+import { type Box, moveBox } from "~/core/geometry/box";
 import { writePlanes } from "~/core/image/colours";
 import type { YuvImage } from "~/core/image/yuv-image";
 import { linesInMap } from "~/core/subjects/text/text-regions";
@@ -31,7 +31,7 @@ export class TextDetector {
     toNormal(this.input, area);
     const out = await runModel(this.session, this.input, [1, 3, part.height, part.width]);
     const lines = linesInMap(Object.values(out)[0]!, part);
-    return lines.map((line) => ({ ...line, x: line.x + part.x, y: line.y + part.y }));
+    return lines.map((line) => moveBox(line, part));
   }
 }
 

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import sharp from "sharp";
-import { type Box, clipBox, type Size } from "~/core/geometry/box";
+import { type Box, clipBox, scaleBox, type Size } from "~/core/geometry/box";
 import { writeInterleaved } from "~/core/image/colours";
 import { halveYuv, type YuvImage } from "~/core/image/yuv-image";
 import { decodeLetters } from "~/core/subjects/text/decode-letters";
@@ -61,19 +61,10 @@ export class TextReader {
   async read(image: YuvImage, part: Box): Promise<ReadLine[]> {
     let [small, scale] = [image, 1];
     while ((part.width * part.height) / scale ** 2 > MOST_PIXELS) [small, scale] = [halveYuv(small), 2 * scale];
-    const searched = inGrains({
-      x: part.x / scale,
-      y: part.y / scale,
-      width: part.width / scale,
-      height: part.height / scale,
-    });
-    const found = await this.detector.detect(small, searched);
+    const found = await this.detector.detect(small, inGrains(scaleBox(part, 1 / scale)));
     const lines: ReadLine[] = [];
     for (const box of found) {
-      const line = evenBox(
-        { x: scale * box.x, y: scale * box.y, width: scale * box.width, height: scale * box.height },
-        image,
-      );
+      const line = evenBox(scaleBox(box, scale), image);
       if (line.width >= 4 && line.height >= 4) lines.push(await this.readLine(image, line));
     }
     return lines;

@@ -1,6 +1,6 @@
 /** Draws layers, on the desk and on the server, and computes their places. */
 import { assertNever } from "../../basics/assert-never";
-import type { Box, Size } from "../../geometry/box";
+import { type Box, grownBox, type Size } from "../../geometry/box";
 import { channelsOf } from "../colour";
 import type { Picture } from "../picture";
 import { type Layer, MOST_PLACE, type PictureLayer, type ShapeLayer, type TextLayer } from "./layer";
@@ -42,13 +42,6 @@ export interface PlacedLayer {
   block: TextBlock | null;
 }
 
-const grown = ({ x, y, width, height }: Box, by: number, more = 0): Box => ({
-  x: x - by,
-  y: y - by,
-  width: width + 2 * by,
-  height: height + 2 * by + more,
-});
-
 /** Size of a layer that does not depend on its text, in pixels of the frame. */
 export function layerSize(layer: ShapeLayer | PictureLayer, frame: Size): Size {
   const side = Math.min(frame.width, frame.height);
@@ -79,11 +72,12 @@ export function placeLayer(layer: Layer, { frame, safe }: LayerGround, pen: Pen)
   const { width, height } = layer.kind === "text" ? block! : layerSize(layer, frame);
   const box = boxIn(room, layer, { width, height });
   const soft = softReach(layer, frame);
-  if (layer.kind !== "text") return { box, ink: grown(box, soft), block };
+  if (layer.kind !== "text") return { box, ink: grownBox(box, soft), block };
   const { em } = block!;
   const shadow = layer.shadow > 0 ? SHADOW_REACH * SHADOW.blur * em : 0;
   // Glyphs may reach beyond their measured width.
-  return { box, ink: grown(box, 0.15 * em + layer.outline * em + shadow + soft, SHADOW.below * em), block };
+  const around = grownBox(box, 0.15 * em + layer.outline * em + shadow + soft);
+  return { box, ink: { ...around, height: around.height + SHADOW.below * em }, block };
 }
 
 /** The place of a layer whose box has moved; unchanged on an axis without room. */

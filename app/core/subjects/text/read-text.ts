@@ -1,9 +1,8 @@
 /** A text's words and exact place, from the lines that were read near it in a full-size picture. */
-import { type Box, boxArea, boxCentre, boxUnion, intersectionArea } from "../../geometry/box";
+import { type Box, boxArea, boxCentre, boxUnion, grownBox, intersectionArea } from "../../geometry/box";
 import type { Track } from "../tracking/track";
 import type { Reading } from "./decode-letters";
 import type { LineColours } from "./line-colours";
-import { grownBy } from "./standing";
 import type { Words } from "./words";
 
 /** Certainty of a reading below which it is none: leaves and stripes are read as something, too. */
@@ -19,7 +18,7 @@ export interface ReadLine extends Reading, LineColours {
 }
 
 /** The part of the picture to be searched for a text's lines: a small picture shows some of it, too faintly to be found. */
-export const aroundText = (box: Box): Box => grownBy(box, 0.6 * box.height);
+export const aroundText = (box: Box): Box => grownBox(box, 0.6 * box.height);
 
 /** Lines from the top; those side by side are one, from the left. */
 function inRows(lines: readonly ReadLine[]): ReadLine[][] {
@@ -38,14 +37,14 @@ function inRows(lines: readonly ReadLine[]): ReadLine[][] {
  */
 export function withReading(track: Track, read: readonly ReadLine[]): Track | null {
   const box = track.boxes[0]!;
-  const beside = grownBy(box, box.height / 4);
+  const beside = grownBox(box, box.height / 4);
   const found = read.filter(
     (line) => intersectionArea(line.box, beside) >= OF_TEXT * Math.min(boxArea(line.box), boxArea(beside)),
   );
   const lines = found.filter(({ sure, text }) => sure >= SURE && text !== "");
   if (lines.length === 0) return found.length === 0 || track.mayBeSign ? null : track;
   const [largest] = [...lines].sort((a, b) => b.box.height - a.box.height);
-  const place = grownBy(boxUnion(lines.map((line) => line.box)), ROOM * largest!.box.height);
+  const place = grownBox(boxUnion(lines.map((line) => line.box)), ROOM * largest!.box.height);
   const placed = { ...track, boxes: track.boxes.map(() => place) };
   const known = lines.filter(({ isKnown }) => isKnown);
   if (known.length === 0) return placed;

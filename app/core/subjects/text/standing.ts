@@ -1,5 +1,5 @@
 /** Whether a picture stands while something in it comes up or goes. */
-import { type Box, clipBox, wholeOf } from "../../geometry/box";
+import { type Box, clipBox, grownBox, wholeOf } from "../../geometry/box";
 import type { GreyPlane } from "../../image/grey-plane";
 
 /** Largest share of the samples that are different where the picture stands, and by how many levels. */
@@ -9,13 +9,6 @@ const CHANGED = 10;
 const FIELDS = [1, 3] as const;
 /** Samples beyond its height that count as beside a field. */
 const BESIDE = 8;
-
-export const grownBy = ({ x, y, width, height }: Box, by: number): Box => ({
-  x: x - by,
-  y: y - by,
-  width: width + 2 * by,
-  height: height + 2 * by,
-});
 
 /** The share of the samples in an area, without those in a box, that are different in two pictures. */
 function changedShare(a: GreyPlane, b: GreyPlane, area: Box, without: Box): number {
@@ -39,9 +32,9 @@ function changedShare(a: GreyPlane, b: GreyPlane, area: Box, without: Box): numb
  * them: there is no cut between them, and nobody passes in front of a sign.
  */
 export function standsAround(box: Box, a: GreyPlane, b: GreyPlane): boolean {
-  const fields = FIELDS.map((times) => grownBy(box, times * box.height));
+  const fields = FIELDS.map((times) => grownBox(box, times * box.height));
   const isSame = (area: Box, field: Box) => changedShare(a, b, area, field) <= STANDS;
   return (
-    isSame(wholeOf(a), fields.at(-1)!) && fields.some((field) => isSame(grownBy(field, box.height + BESIDE), field))
+    isSame(wholeOf(a), fields.at(-1)!) && fields.some((field) => isSame(grownBox(field, box.height + BESIDE), field))
   );
 }

@@ -1,5 +1,6 @@
 /** Which part of which pictures is searched for text: a detector of text takes as long as all others. */
-import { type Box, boxUnion, clipBox, type Size, wholeOf } from "../../geometry/box";
+import { type Box, clipBox, grownBox, scaleBox, type Size, wholeOf } from "../../geometry/box";
+import { boxOfCells } from "../../image/connected-cells";
 import type { GreyPlane } from "../../image/grey-plane";
 import { type Edges, edgesOf, steadyEdges } from "./steady-edges";
 
@@ -74,13 +75,7 @@ export class TextDue {
     }
     const cells = [...counts.keys()].filter((cell) => counts[cell]! >= LEAST_EDGES);
     if (cells.length === 0) return null;
-    const boxes = cells.map((cell) => ({
-      x: CELL * (cell % columns) - AROUND,
-      y: CELL * Math.floor(cell / columns) - AROUND,
-      width: CELL + 2 * AROUND,
-      height: CELL + 2 * AROUND,
-    }));
-    return boxUnion(boxes);
+    return grownBox(scaleBox(boxOfCells(cells, columns), CELL), AROUND);
   }
 
   /** Marks the edges in a part, and the samples beside them. */

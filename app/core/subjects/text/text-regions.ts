@@ -1,5 +1,5 @@
 /** Lines of text in the map that a text detector gives: the probability that a sample lies on text. */
-import { type Box, boxArea, boxUnion, clipBox, intersectionArea, type Size } from "../../geometry/box";
+import { type Box, boxArea, boxUnion, clipBox, grownBox, intersectionArea, type Size } from "../../geometry/box";
 import { connectedCells } from "../../image/connected-cells";
 import { mean } from "../../numbers/mean";
 
@@ -34,8 +34,7 @@ export function linesInMap(map: Float32Array, size: Size): Box[] {
     for (const cell of cells) seen[cell] = 1;
     if (cells.length < LEAST_SAMPLES || mean(cells.map((cell) => map[cell]!)) < LEAST_MEAN) continue;
     const grown = (UNCLIP * boxArea(box)) / (2 * (box.width + box.height));
-    const { x, y, width, height } = box;
-    lines.push(clipBox({ x: x - grown, y: y - grown, width: width + 2 * grown, height: height + 2 * grown }, size));
+    lines.push(clipBox(grownBox(box, grown), size));
   }
   const whole: Box[] = [];
   for (const line of lines.sort((a, b) => a.x - b.x)) {

@@ -1,5 +1,5 @@
 /** The text of a shot, from what was seen of its lines. */
-import { type Box, boxUnion, type Size, visiblePart } from "../../geometry/box";
+import { type Box, boxUnion, grownBox, type Size, visiblePart } from "../../geometry/box";
 import { clipRanges } from "../../time/ranges";
 import { framesIn, type FrameRange, inRange } from "../../time/rate";
 import type { FrameDetections } from "../detecting/detection";
@@ -94,8 +94,7 @@ export function textTracks(frames: readonly FrameDetections[], shot: FrameRange,
   return blocks.map((block, i): Track => {
     const all = boxUnion(block.map(({ box }) => box));
     const room = ROOM * Math.min(...block.map(({ box }) => box.height));
-    const roomy = { x: all.x - room, y: all.y - room, width: all.width + 2 * room, height: all.height + 2 * room };
-    const box = visiblePart(roomy, picture);
+    const box = visiblePart(grownBox(all, room), picture);
     const start = Math.min(...block.map((line) => line.start));
     const end = Math.max(...block.map((line) => line.end));
     return {

@@ -2,10 +2,10 @@
  * Follows lines of text through pictures: since when and until when each is there, and whether it is laid over the picture
  * or part of what is shown.
  */
-import { type Box, boxArea, intersectionArea, type Point, wholeOf } from "../../geometry/box";
+import { type Box, boxArea, grownBox, intersectionArea, type Point, wholeOf } from "../../geometry/box";
 import type { GreyPlane } from "../../image/grey-plane";
 import { type EdgeTemplate, edgeTemplate, keepCommon, presenceNearby, presenceOf } from "./edge-template";
-import { grownBy, standsAround } from "./standing";
+import { standsAround } from "./standing";
 
 /** Pictures that are kept to find out when a line came up: some three seconds. */
 const KEPT_PICTURES = 48;
@@ -78,7 +78,7 @@ const isSame = (a: Box, b: Box): boolean => intersectionArea(a, b) >= SAME_SHARE
 
 /** @param lines all lines of the picture: none of them tells whether another moves */
 function surroundings(luma: GreyPlane, box: Box, lines: readonly Box[]): EdgeTemplate[] {
-  const rings = [1, 3].map((times) => edgeTemplate(luma, grownBy(box, times * Math.max(8, box.height)), lines));
+  const rings = [1, 3].map((times) => edgeTemplate(luma, grownBox(box, times * Math.max(8, box.height)), lines));
   return rings.filter(({ places }) => places.length >= TELLING);
 }
 
