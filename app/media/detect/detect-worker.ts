@@ -31,8 +31,9 @@ export interface Found {
   lines?: Box[];
 }
 
-/** The answer to either kind of request: what was found, or the lines in each of the parts. */
-export type DetectAnswer = { id: number } & ({ found: Found } | { read: ReadLine[][] } | { error: string });
+/** What was found, or the lines in each of the parts that were to be read. */
+export type DetectResult = Found | ReadLine[][];
+export type DetectAnswer = { id: number } & ({ result: DetectResult } | { error: string });
 
 const { picture } = workerData as { picture: Size };
 const faces = FaceDetector.load(picture);
@@ -61,8 +62,9 @@ async function read(image: YuvImage, parts: readonly Box[]): Promise<ReadLine[][
 async function answer(request: DetectRequest): Promise<DetectAnswer> {
   const { id, image } = request;
   try {
-    if ("read" in request) return { id, read: await read(image, request.read) };
-    return { id, found: await detect(image, request.objects, request.text) };
+    const result =
+      "read" in request ? await read(image, request.read) : await detect(image, request.objects, request.text);
+    return { id, result };
   } catch (error) {
     return { id, error: error instanceof Error ? error.message : String(error) };
   }

@@ -3,14 +3,13 @@ import type { Box, Size } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
 import { startWorker } from "../worker-thread.server";
 import type { ReadLine } from "~/core/subjects/text/read-text";
-import type { DetectAnswer, DetectRequest, Found } from "./detect-worker";
+import type { DetectAnswer, DetectRequest, DetectResult, Found } from "./detect-worker";
 
-type Done = Exclude<DetectAnswer, { error: string }>;
 /** What is asked, without the number that tells its answer. */
 type Asked<T = DetectRequest> = T extends DetectRequest ? Omit<T, "id"> : never;
 
 interface Waiting {
-  resolve: (answer: Done) => void;
+  resolve: (result: DetectResult) => void;
   reject: (error: Error) => void;
 }
 
@@ -28,7 +27,7 @@ export class Detector {
       const waiting = this.waiting.get(answer.id);
       this.waiting.delete(answer.id);
       if ("error" in answer) waiting?.reject(new Error(answer.error));
-      else waiting?.resolve(answer);
+      else waiting?.resolve(answer.result);
     });
     this.worker.on("error", (error) => this.fail(error instanceof Error ? error : new Error(String(error))));
     this.ended = new Promise((resolve) => {
@@ -44,11 +43,12 @@ export class Detector {
     this.waiting.clear();
   }
 
-  private ask(asked: Asked): Promise<Done> {
+  /** @returns what the worker answers to that kind of request */
+  private ask<T extends DetectResult>(asked: Asked): Promise<T> {
     const request = { ...asked, id: this.serial++ } as DetectRequest;
-    const answer = new Promise<Done>((resolve, reject) => this.waiting.set(request.id, { resolve, reject }));
+    const answer = new Promise<DetectResult>((resolve, reject) => this.waiting.set(request.id, { resolve, reject }));
     this.worker.postMessage(request);
-    return answer;
+    return answer as Promise<T>;
   }
 
   /**
@@ -56,18 +56,16 @@ export class Detector {
    * in the order of the calls.
    * @param text the part in which lines of text are looked for as well, in whole multiples of the models' grain
    */
-  async detect(image: YuvImage, objects: boolean, text: Box | null = null): Promise<Found> {
-    const answer = await this.ask({ image, objects, text });
-    return "found" in answer ? answer.found : { detections: [] };
+  detect(image: YuvImage, objects: boolean, text: Box | null): Promise<Found> {
+    return this.ask({ image, objects, text });
   }
 
   /**
    * Finds and reads the lines of text in parts of a picture of any size.
    * @returns the lines of each part
    */
-  async read(image: YuvImage, parts: Box[]): Promise<ReadLine[][]> {
-    const answer = await this.ask({ image, read: parts });
-    return "read" in answer ? answer.read : [];
+  read(image: YuvImage, parts: Box[]): Promise<ReadLine[][]> {
+    return this.ask({ image, read: parts });
   }
 
   /**

@@ -1,9 +1,7 @@
 /** The edges of a part of a picture, to be found again at the same place in others. */
 import type { Box } from "../../geometry/box";
 import type { GreyPlane } from "../../image/grey-plane";
-
-/** Change of luma over two pixels that is an edge, 0 to 255. */
-const LEAST_EDGE = 26;
+import { LEAST_EDGE } from "./steady-edges";
 
 /** Edges of a picture: their samples, and the change of luma across each to the right and downwards. */
 export interface EdgeTemplate {

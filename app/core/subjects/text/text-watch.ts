@@ -140,6 +140,7 @@ export class TextWatch {
    * @returns the lines that are there, or have gone of late
    */
   look(found: readonly Box[] | null): SeenText[] {
+    if (this.lines.length === 0 && !found?.length) return [];
     const now = this.pictures.at(-1)!;
     const energy = edgeTemplate(now.luma, wholeOf(now.luma)).energy;
     for (const line of this.lines) this.judge(line, now, energy);
@@ -196,9 +197,9 @@ export class TextWatch {
 
   /** A line that has been gone for a while is another when it is there again. */
   private comeBack(line: Line): void {
-    const { id: _id, until: _until, ...seen } = line.seen;
-    const again: Line = { ...line, seen: { ...seen, id: this.serial++ }, missed: 0, came: line.came || line.went };
-    again.lastFrame = this.pictures.at(-1)!.frame;
+    const { box, ofPicture } = line.seen;
+    const { frame: lastFrame } = this.pictures.at(-1)!;
+    const again: Line = { ...line, seen: { id: this.serial++, box, ofPicture }, lastFrame, missed: 0 };
     this.lines = [...this.lines.filter((other) => other !== line), again];
     this.findStart(again);
   }
@@ -208,7 +209,6 @@ export class TextWatch {
     const { seen, template } = line;
     const [now, ...before] = [...this.pictures].reverse() as [Picture, ...Picture[]];
     const shown = shownIn(template, before);
-    delete seen.since;
     if (shown === null) return;
     seen.since = before[shown]!.frame + 1;
     line.came = isLaidOver(line, now, before[shown]!);
