@@ -1,4 +1,5 @@
 import { counted, fixed, percent } from "./numbers";
+import { textName } from "./text-name";
 
 export const flagsTexts = {
   /** core/checks/covered-flags.ts */
@@ -6,7 +7,7 @@ export const flagsTexts = {
     faceOutsideTheSafeArea: (seconds: number, share: number) =>
       `Face outside the safe area for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
     textOutsideTheSafeArea: (words: string | null) => (seconds: number, share: number) =>
-      `${words === null ? "Text" : `“${words}”`} outside the safe area for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
+      `${textName(words)} outside the safe area for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
   },
   /** core/checks/lacking-pictures.ts */
   lackingPictures: {
@@ -53,7 +54,7 @@ export const flagsTexts = {
     insetCutOff: (seconds: number, share: number) =>
       `Inset cut off for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
     textCutOff: (words: string | null, mayBeSign: boolean) => (seconds: number, share: number) =>
-      `${words === null ? "Text" : `“${words}”`}${mayBeSign ? " (may be a sign)" : ""} cut off for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
+      `${textName(words, mayBeSign)} cut off for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
     enlarged: (scale: number) => `Scale ${percent(scale)}, which may look soft`,
   },
   /** core/version/flags-of-framing.ts */

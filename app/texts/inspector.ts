@@ -395,8 +395,6 @@ export const inspectorTexts = {
   /** components/desk/views/inspector/text-areas.tsx */
   textAreas: {
     textOverThePicture: "Text over the picture",
-    textSays: (words: string | null, mayBeSign: boolean) =>
-      `${words === null ? "Text" : `“${words}”`}${mayBeSign ? " (may be a sign)" : ""}`,
     inset: "Inset",
     area: (what: string, frames: number, how: string) => `${what}, ${counted(frames, "frame")}: ${how}`,
     keptInTheWindow: "kept in the window",

@@ -5,6 +5,7 @@ import type { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
 import type { Size } from "~/core/geometry/box";
 import type { DeskShot } from "../../model/desk-types";
 import { inspectorTexts } from "~/texts/inspector";
+import { textName } from "~/texts/text-name";
 
 const t = inspectorTexts.textAreas;
 
@@ -34,7 +35,7 @@ export function TextAreas({ shot, window, onEdit, onSeek }: TextAreasProps) {
               onClick={() => onSeek(start)}
             >
               {t.area(
-                track.kind === "inset" ? t.inset : t.textSays(wordsOf(track), track.mayBeSign === true),
+                track.kind === "inset" ? t.inset : textName(wordsOf(track), track.mayBeSign),
                 end - start,
                 fitsInto(box, window) ? t.keptInTheWindow : t.tooWideToKeep,
               )}
