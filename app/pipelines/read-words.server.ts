@@ -42,7 +42,7 @@ export async function readWords(
       const lines = await detector.read(image, parts);
       there.forEach((track, i) => {
         const inFilm = lines[i]!.map((line) => ({ ...line, box: scaleBox(line.box, scale) }));
-        read.set(track, withReading(track, inFilm));
+        read.set(track, withReading(track, inFilm, picture));
       });
     }
   }

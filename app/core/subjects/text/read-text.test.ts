@@ -43,6 +43,7 @@ test("the colours of a line are that of its letters and that of its edge", () =>
 });
 
 describe("a text that is read", () => {
+  const PICTURE = { width: 1280, height: 720 };
   const box: Box = { x: 100, y: 600, width: 400, height: 100 };
   const track: Track = { id: "s0-text-1", kind: "text", start: 10, boxes: [box, box], confidence: 1 };
   const line = (text: string, at: Partial<Box> = {}, sure = 0.95): ReadLine => ({
@@ -53,7 +54,7 @@ describe("a text that is read", () => {
     ink: [255, 255, 255],
     ground: [0, 0, 0],
   });
-  const words = (...read: ReadLine[]) => withReading(track, read)?.words?.lines;
+  const words = (...read: ReadLine[]) => withReading(track, read, PICTURE)?.words?.lines;
 
   test("has its lines from the top, and those side by side as one", () => {
     const below = line("Ferrow Kite Society", { y: 655, height: 30 });
@@ -65,22 +66,30 @@ describe("a text that is read", () => {
 
   test("says when only some of it was read, and nothing where no letter is certain", () => {
     const below = line("EEKLMONA", { y: 655, height: 30 }, 0.8);
-    expect(withReading(track, [line("Nela Orbin"), below])!.words).toMatchObject({
+    expect(withReading(track, [line("Nela Orbin"), below], PICTURE)!.words).toMatchObject({
       lines: ["Nela Orbin"],
       isPart: true,
     });
-    expect(withReading(track, [line("Nela Orbin")])!.words).not.toHaveProperty("isPart");
-    expect(withReading(track, [below])).toMatchObject({ id: track.id });
-    expect(withReading(track, [below])).not.toHaveProperty("words");
+    expect(withReading(track, [line("Nela Orbin")], PICTURE)!.words).not.toHaveProperty("isPart");
+    expect(withReading(track, [below], PICTURE)).toMatchObject({ id: track.id });
+    expect(withReading(track, [below], PICTURE)).not.toHaveProperty("words");
   });
 
   test("is where its lines are in the large picture, for as long as before", () => {
     const wide = { x: 90, width: 560 };
-    const read = withReading(track, [line("Nela Orbin, on the meadows", wide)])!;
+    const read = withReading(track, [line("Nela Orbin, on the meadows", wide)], PICTURE)!;
     expect(read).toMatchObject({ start: 10, boxes: [{}, {}] });
     expect(boxContains(read.boxes[1]!, { ...box, ...wide, height: 50 })).toBe(true);
     expect(boxContains(aroundText(box), { ...box, ...wide })).toBe(false);
     expect(boxContains(aroundText(box), { ...box, x: 60, width: 480 })).toBe(true);
+  });
+
+  test("has no margin beyond the picture, where it would be cut off in every window", () => {
+    const low = { ...box, y: 660, height: 58 };
+    const at = withReading({ ...track, boxes: [low] }, [line("Nela Orbin", { y: 660, height: 58 })], PICTURE)!
+      .boxes[0]!;
+    expect(at.y).toBeLessThan(660);
+    expect(at.y + at.height).toBe(PICTURE.height);
   });
 
   test("is not what else is written in the picture", () => {
@@ -89,8 +98,8 @@ describe("a text that is read", () => {
 
   test("stays without words where it cannot be read, unless it may be a sign, and is none where no line is found", () => {
     const unread = line("ᛘᛟ", {}, 0.3);
-    expect(withReading(track, [unread])).toEqual(track);
-    expect(withReading({ ...track, mayBeSign: true }, [unread])).toBeNull();
-    expect(withReading(track, [])).toBeNull();
+    expect(withReading(track, [unread], PICTURE)).toEqual(track);
+    expect(withReading({ ...track, mayBeSign: true }, [unread], PICTURE)).toBeNull();
+    expect(withReading(track, [], PICTURE)).toBeNull();
   });
 });

@@ -1,5 +1,14 @@
 /** A text's words and exact place, from the lines that were read near it in a full-size picture. */
-import { type Box, boxArea, boxCentre, boxUnion, grownBox, intersectionArea } from "../../geometry/box";
+import {
+  type Box,
+  boxArea,
+  boxCentre,
+  boxUnion,
+  clipBox,
+  grownBox,
+  intersectionArea,
+  type Size,
+} from "../../geometry/box";
 import type { Track } from "../tracking/track";
 import type { Reading } from "./decode-letters";
 import type { LineColours } from "./line-colours";
@@ -33,9 +42,10 @@ function inRows(lines: readonly ReadLine[]): ReadLine[][] {
 
 /**
  * A text track with what was read near it.
+ * @param picture size of the film's, which the margin around the lines does not leave
  * @returns null where it is no text: no line is found in a full-size picture, or it may be a sign and none can be read
  */
-export function withReading(track: Track, read: readonly ReadLine[]): Track | null {
+export function withReading(track: Track, read: readonly ReadLine[], picture: Size): Track | null {
   const box = track.boxes[0]!;
   const beside = grownBox(box, box.height / 4);
   const found = read.filter(
@@ -44,7 +54,7 @@ export function withReading(track: Track, read: readonly ReadLine[]): Track | nu
   const lines = found.filter(({ sure, text }) => sure >= SURE && text !== "");
   if (lines.length === 0) return found.length === 0 || track.mayBeSign ? null : track;
   const [largest] = [...lines].sort((a, b) => b.box.height - a.box.height);
-  const place = grownBox(boxUnion(lines.map((line) => line.box)), ROOM * largest!.box.height);
+  const place = clipBox(grownBox(boxUnion(lines.map((line) => line.box)), ROOM * largest!.box.height), picture);
   const placed = { ...track, boxes: track.boxes.map(() => place) };
   const known = lines.filter(({ isKnown }) => isKnown);
   if (known.length === 0) return placed;
