@@ -225,6 +225,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await page.getByRole("button", { name: "People" }).click();
     const people = page.getByRole("dialog", { name: "People" });
     await expect(people.getByRole("listitem", { name: /^Person/ })).toHaveCount(2);
+    await expect(people.getByRole("listitem", { name: /^Person/ }).locator("img")).toHaveCount(2);
     await people.getByLabel("Name of A").fill("Nela");
     await people.getByLabel("Name of A").press("Enter");
     await people.getByRole("listitem", { name: "Person A" }).getByRole("button", { name: "Follow everywhere" }).click();

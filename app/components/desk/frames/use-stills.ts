@@ -15,11 +15,14 @@ export interface Still {
 /** Small pictures by id, made one after the other with a video element of its own. Finished ones are kept. */
 export function useStills(source: LightCopy, wanted: readonly Still[], picture: Size): ReadonlyMap<string, string> {
   const [stills, setStills] = useState<ReadonlyMap<string, string>>(new Map());
+  // By what is in the list: a view may make a new one each time it is drawn, as it is with each picture that is done.
+  const asked = JSON.stringify(wanted);
   useEffect(() => {
-    if (wanted.length === 0) return;
+    const list = JSON.parse(asked) as Still[];
+    if (list.length === 0) return;
     const grabber = new FrameGrabber(source);
     const run = async () => {
-      for (const { id, frame, shown, size } of wanted) {
+      for (const { id, frame, shown, size } of list) {
         const canvas = document.createElement("canvas");
         canvas.width = size.width;
         canvas.height = size.height;
@@ -33,6 +36,6 @@ export function useStills(source: LightCopy, wanted: readonly Still[], picture: 
       // The grabber was let go while it was at work: nobody looks any more, or something else is wanted.
     });
     return () => grabber.dispose();
-  }, [wanted, source, picture]);
+  }, [asked, source, picture]);
   return stills;
 }
